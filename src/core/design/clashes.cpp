@@ -1,0 +1,176 @@
+// What can't be built together: each test names the two choices, and a way out where one is plain.
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "core/catalog/lumber.h"
+#include "core/design/design.h"
+#include "core/design/layout.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+
+namespace oiko {
+namespace {
+
+constexpr std::array<std::string_view, 24> kIds{
+    "pitch.cover", "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel", "opening.corner", "opening.apart", "opening.head", "opening.low",
+    "purlin.stock", "roost.room", "roost.roof", "nests.run", "nests.head", "run.wall", "run.roof", "run.low", "run.pitch", "run.rafter",
+    "run.opening", "gate.room", "ramp.long", "beam.stock", "posts.low"};
+
+Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
+
+struct Opening {
+    std::string row, wall;
+    Length at, width, sill, height;
+    bool vent = false;
+};
+std::vector<Opening> openings(Settled& s, const Shell& shell) {
+    std::vector<Opening> out;
+    for (const std::string_view list : {"doors", "pops", "windows", "vents"})
+        for (const int row : s.rows(list)) {
+            const auto r = std::string{list} + "." + std::to_string(row);
+            Opening o{r, s.choice(r + ".wall"), s.length(r + ".at"), s.length(r + ".width"), Length{}, s.length(r + ".height"), list == "vents"};
+            if (list == "pops" || list == "windows") o.sill = s.length(r + ".sill");
+            if (o.vent) o.sill = highestHead(shell, o.wall, o.at, o.width) - o.height;
+            out.push_back(o);
+        }
+    out.push_back({"nests", s.choice("nests.wall"), s.length("nests.at"), openingWidth(s, "nests"), s.length("nests.height") - kNestBoard,
+                   s.length("nests.clear") + kNestBoard});
+    return out;
+}
+std::string sizeKey(const Opening& o) { return o.row == "nests" ? "nests.count" : o.row + ".width"; }
+std::string heightKey(const Opening& o) { return o.row == "nests" ? "nests.height" : o.row + ".height"; }
+
+std::string text(const std::string&, Length v, Settled& s) {
+    return exactLength(v, s.choice("plans.units") == "metric" ? Units::metric : Units::imperial);
+}
+
+std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
+    const auto least = s.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(0.5, 12);
+    if (shell.pitch < least)
+        return Clash{"pitch.cover", "roof.pitch", "roof.cover", {shell.pitch, Ref{"option.roof.cover." + s.choice("roof.cover")}, least}, Change{"roof.pitch", exactAngle(least)}};
+    if (shell.seat < kLeastBearing)
+        return Clash{"rafter.bearing", "roof.pitch", "roof.rafter", {shell.pitch, s.choice("roof.rafter"), shell.seat, kLeastBearing}};
+    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const auto trim = s.length("cut.trim") * 2;
+    if (shell.rafterLength() + trim > longest)
+        return Clash{"rafter.stock", s.isSet("roof.overhang") ? "roof.overhang" : shell.turn % 2 == 0 ? "coop.depth" : "coop.width", "stock.longest", {shell.rafterLength(), longest}};
+    if (shell.wide + shell.rake * 2 + trim > longest)
+        return Clash{"purlin.stock", shell.turn % 2 == 0 ? "coop.width" : "coop.depth", "roof.rake", {shell.wide + shell.rake * 2, longest}};
+    return std::nullopt;
+}
+
+std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
+    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    // Panels reach from an inch below the deck to the rafters' underside; the longest sold is 10 ft.
+    const auto panel = shell.highWall + shell.deck + inches(1) + mm(shell.rise * 90 + inMm(shell.rafterDeep) / std::cos(inRadians(shell.pitch)));
+    if (panel > feet(10)) return Clash{"wall.panel", "coop.low_wall", "roof.pitch", {panel, feet(10)}};
+    if (shell.highWall > longest) return Clash{"wall.stock", "coop.low_wall", "stock.longest", {shell.highWall, longest}};
+    if (s.choice("foundation.kind") == "posts" && s.length("floor.height") < kPaver + inches(5.5) + shell.joistDeep + shell.deck + inches(2))
+        return Clash{"posts.low", "floor.height", "floor.joist", {s.length("floor.height")}};
+    return std::nullopt;
+}
+
+std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const auto& o = all[i];
+        const auto wall = wallLength(s, o.wall);
+        const auto sizeKeyOfWall = o.wall == "front" || o.wall == "back" ? "coop.width" : "coop.depth";
+        if (o.at < kCornerClear || o.at + o.width > wall - kCornerClear) {
+            const auto last = wall - kCornerClear - o.width;
+            return Clash{"opening.corner", o.row + ".at", s.isSet(o.row + ".at") && s.isSet(sizeKey(o)) ? sizeKeyOfWall : sizeKey(o), {keyRef(o.row + ".at"), Ref{"side." + o.wall}, wall},
+                         last >= kCornerClear ? std::optional{Change{o.row + ".at", text(o.row, std::clamp(o.at, kCornerClear, last), s)}} : std::nullopt};
+        }
+        for (std::size_t k = 0; k < i; ++k)
+            if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + kBesideOpening * 2 && all[k].at < o.at + o.width + kBesideOpening * 2)
+                return Clash{"opening.apart", o.row + ".at", all[k].row + ".at", {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}}};
+        const auto head = highestHead(shell, o.wall, o.at, o.width);
+        if (o.sill + o.height > head)
+            return Clash{"opening.head", heightKey(o), "coop.low_wall", {keyRef(heightKey(o)), o.sill + o.height, head},
+                         o.sill + inches(3) < head && o.row != "nests" ? std::optional{Change{o.row + ".height", text(o.row, head - o.sill, s)}} : std::nullopt};
+        if (o.vent && o.sill < inches(5)) return Clash{"opening.low", heightKey(o), "coop.low_wall", {keyRef(heightKey(o)), o.sill}};
+    }
+    return std::nullopt;
+}
+
+std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
+    const auto wall = s.choice("roost.wall");
+    const auto across = wallLength(s, wall == "front" || wall == "back" ? "left" : "front") - inches(7);
+    const auto n = s.count("roost.count");
+    const auto zone = inches(12) + s.length("roost.apart") * (n - 1) + inches(6);
+    if (zone > across) return Clash{"roost.room", "roost.count", "roost.apart", {zone, across}};
+    // About a bird's height must stay clear above the lowest bar; 12 in is the least that is let pass (common practice: 18).
+    const auto most = shell.lowWall - inches(12);
+    if (s.length("roost.height") > most)
+        return Clash{"roost.roof", "roost.height", "coop.low_wall", {s.length("roost.height"), most}, Change{"roost.height", text("", most, s)}};
+    return std::nullopt;
+}
+
+std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
+    for (const int row : s.rows("runs")) {
+        const auto r = "runs." + std::to_string(row);
+        const auto side = s.choice(r + ".side");
+        const auto at = s.length(r + ".at"), width = s.length(r + ".width"), out = s.length(r + ".length"), height = s.length(r + ".height");
+        const auto fall = s.angle(r + ".pitch");
+        const auto wall = wallLength(s, side);
+        if (at + width > wall)
+            return Clash{"run.wall", r + ".width", r + ".at", {at + width, wall}, width > at ? std::optional{Change{r + ".width", text(r, wall - at, s)}} : std::nullopt};
+        if (s.choice("nests.wall") == side) return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + side}}};
+        const auto eave = roofEdge(shell, side) - inches(9);
+        if (height > eave) return Clash{"run.roof", r + ".height", "coop.low_wall", {height, eave}, eave > feet(3) ? std::optional{Change{r + ".height", text(r, eave, s)}} : std::nullopt};
+        const auto& top = s.choice(r + ".top");
+        const auto least = top.ends_with("lapped") ? pitch(3, 12) : pitch(0.5, 12);
+        if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
+        const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(out - kWallDeep));
+        if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};
+        const auto gate = s.length(r + ".gate_width");
+        const auto gateWall = s.choice(r + ".gate") == "outer" ? width : out;
+        if (gate + inches(8) > runPosts(gateWall)[1]) return Clash{"gate.room", r + ".gate_width", s.choice(r + ".gate") == "outer" ? r + ".width" : r + ".length", {gate, gateWall}};
+        const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+        const auto trim = s.length("cut.trim") * 2;
+        const double a = inRadians(fall);
+        const auto rafter = mm(inMm(out + inches(8)) / std::cos(a) + 140 * std::tan(a));
+        if (rafter + trim > longest) return Clash{"run.rafter", r + ".length", "stock.longest", {rafter, longest}};
+        if (width + trim + inches(8) > longest) return Clash{"run.rafter", r + ".width", "stock.longest", {width + inches(8), longest}};
+        for (const auto& o : all) {
+            if (o.wall != side || o.row == "nests" || o.vent) continue;  // vents have nothing outside that a post would meet
+            // The run's two posts beside the coop stand clear of openings, or an opening lies wholly in or out of it.
+            for (const auto edge : runPosts(width))
+                if (const auto post = at + edge; o.at < post + kWallDeep + inches(2.5) && post < o.at + o.width + inches(2.5))
+                    return Clash{"run.opening", o.row + ".at", r + ".at", {keyRef(o.row + ".at"), keyRef(r + ".at")}};
+            if (o.row.starts_with("doors")) return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
+            if (o.row.starts_with("pops")) {
+                const bool inside = o.at > at && o.at + o.width < at + width;
+                const double rise = inMm(shell.floorTop + o.sill) - 20;
+                if (inside && rise / std::tan(inRadians(s.angle(o.row + ".ramp"))) + 60 > inMm(out - inches(8)))
+                    return Clash{"ramp.long", o.row + ".ramp", r + ".length", {s.angle(o.row + ".ramp"), out}};
+            }
+        }
+    }
+    return std::nullopt;
+}
+
+std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
+    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const auto trim = s.length("cut.trim") * 2;
+    if (std::max(shell.wide, shell.deep) + trim > longest)
+        return Clash{"beam.stock", (shell.wide >= shell.deep) == (shell.turn % 2 == 0) ? "coop.width" : "coop.depth", "stock.longest", {std::max(shell.wide, shell.deep), longest}};
+    return std::nullopt;
+}
+
+}  // namespace
+
+std::span<const std::string_view> clashIds() { return kIds; }
+
+std::optional<Clash> clash(Settled& s) {
+    const auto shell = shellOf(s);
+    const auto all = openings(s, shell);
+    if (auto c = stockClash(s, shell)) return c;
+    if (auto c = roofClash(s, shell)) return c;
+    if (auto c = wallClash(s, shell)) return c;
+    if (auto c = openingClash(s, shell, all)) return c;
+    if (auto c = insideClash(s, shell)) return c;
+    return runClash(s, shell, all);
+}
+
+}  // namespace oiko

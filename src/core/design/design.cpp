@@ -1,0 +1,204 @@
+#include "core/design/design.h"
+
+#include <algorithm>
+#include <cassert>
+
+namespace oiko {
+namespace {
+
+struct SlotName {
+    std::string list, field;
+    int row = 0;
+};
+SlotName parted(std::string_view key) {
+    const auto dot = key.find('.');
+    const auto second = dot == std::string_view::npos ? dot : key.find('.', dot + 1);
+    const auto list = key.substr(0, dot);
+    const bool isList = std::ranges::find(listNames(), list) != listNames().end();
+    if (!isList || dot == std::string_view::npos) return {};
+    const auto row = readCount(key.substr(dot + 1, second == std::string_view::npos ? second : second - dot - 1));
+    if (!row || row.value() < 1 || row.value() > 9999) return {};
+    return {std::string{list}, second == std::string_view::npos ? "" : std::string{key.substr(second + 1)}, static_cast<int>(row.value())};
+}
+
+Error clashError(const Clash& c) {
+    return {Error::Kind::usage, c.first, {"clash." + c.id, c.args},
+            c.nearest ? Message{"clash.nearest", {Ref{"key." + std::string{findParam(c.nearest->key)->key}}, c.nearest->text, Ref{"key." + std::string{findParam(c.second)->key}}}}
+                      : Message{"clash.todo", {Ref{"key." + std::string{findParam(c.second)->key}}}}};
+}
+
+}  // namespace
+
+Design::Design() {
+    rows_ = {{"doors", {1}}, {"pops", {1}}, {"windows", {1}}, {"vents", {1, 2}}, {"runs", {1}}};
+    for (const auto& [list, rows] : rows_) used_[list] = *rows.rbegin();
+}
+
+Units Design::units() const {
+    const auto at = set_.find("plans.units");
+    return at != set_.end() && std::get<std::string>(at->second) == "metric" ? Units::metric : Units::imperial;
+}
+
+std::vector<int> Design::rows(std::string_view list) const {
+    const auto at = rows_.find(std::string{list});
+    return at == rows_.end() ? std::vector<int>{} : std::vector<int>{at->second.begin(), at->second.end()};
+}
+int Design::nextRow(std::string_view list) const {
+    const auto at = used_.find(std::string{list});
+    return at == used_.end() ? 1 : at->second + 1;
+}
+void Design::noteUsed(const std::string& list, int row) { used_[list] = std::max(used_[list], row); }
+void Design::clearRows() { rows_.clear(), used_.clear(), std::erase_if(set_, [](const auto& s) { return parted(s.first).row > 0; }); }
+
+Result<Design> Design::withUnjudged(const std::vector<Change>& changes) const {
+    Design d = *this;
+    for (const auto& c : changes) {
+        const auto slot = parted(c.key);
+        if (slot.row > 0 && slot.field.empty()) {
+            if (c.text.empty()) {
+                if (!d.rows_[slot.list].erase(slot.row))
+                    return Error{Error::Kind::usage, c.key, {"norow", {c.key}}, {"norow.todo", {}}};
+                std::erase_if(d.set_, [&](const auto& s) { return parted(s.first).list == slot.list && parted(s.first).row == slot.row; });
+                continue;
+            }
+            return Error{Error::Kind::usage, c.key, {"rowvalue", {c.key}}, {"rowvalue.todo", {}}};
+        }
+        const auto* p = c.key.find('*') == std::string::npos ? findParam(c.key) : nullptr;
+        if (!p) return Error{Error::Kind::usage, c.key, {"nokey", {c.key}}, {"nokey.todo", {}}};
+        if (slot.row > 0 && !d.rows_[slot.list].contains(slot.row)) {
+            if (static_cast<int>(d.rows_[slot.list].size()) >= mostRows(slot.list))
+                return Error{Error::Kind::usage, c.key, {"rowsfull", {Ref{"list." + slot.list}, std::int64_t{mostRows(slot.list)}}}, {"rowsfull.todo", {}}};
+            d.rows_[slot.list].insert(slot.row);
+            d.noteUsed(slot.list, slot.row);
+        }
+        if (c.text.empty()) {
+            d.set_.erase(c.key);
+            continue;
+        }
+        auto v = readValue(*p, c.text, d.units());
+        if (!v) {
+            auto e = v.error();
+            e.where = c.key;
+            return e;
+        }
+        d.set_[c.key] = v.value();
+    }
+    return d;
+}
+
+Result<Design> Design::with(const std::vector<Change>& changes) const {
+    auto d = withUnjudged(changes);
+    if (!d) return d;
+    Settled settled{d.value()};
+    for (const auto& c : changes)
+        if (!c.text.empty() && findParam(c.key) && !settled.applies(c.key))
+            return Error{Error::Kind::usage, c.key, {"notapply", {Ref{"key." + std::string{findParam(c.key)->key}}}}, {"notapply.todo", {}}};
+    if (const auto c = clash(settled)) return clashError(*c);
+    return d;
+}
+
+Settled::Settled(const Design& design) : design_{design} {}
+
+const Value& Settled::value(std::string_view key) {
+    const std::string name{key};
+    const auto known = known_.find(name);
+    if (known != known_.end()) return known->second;
+    const auto set = design_.set().find(name);
+    if (set != design_.set().end()) return known_.emplace(name, set->second).first->second;
+    const auto* p = findParam(key);
+    assert(p && "no such key");
+    const bool first = answering_.insert(name).second;
+    assert(first && "a rule asks for itself");
+    static_cast<void>(first);
+    const int before = row_;
+    row_ = parted(key).row;
+    auto v = p->initial(*this);
+    row_ = before;
+    answering_.erase(name);
+    return known_.emplace(name, std::move(v)).first->second;
+}
+
+bool Settled::applies(std::string_view key) {
+    const auto* p = findParam(key);
+    return p && (!p->applies || p->applies(*this));
+}
+
+std::vector<std::string> Settled::slots() {
+    std::vector<std::string> out;
+    for (const auto& p : params()) {
+        if (!p.inList()) {
+            if (applies(p.key)) out.emplace_back(p.key);
+            continue;
+        }
+        const auto list = p.key.substr(0, p.key.find('.'));
+        for (const int row : design_.rows(list)) out.push_back(slotKey(list, row, p.key.substr(p.key.rfind('.') + 1)));
+    }
+    return out;
+}
+
+namespace {
+
+std::int64_t step(const Param& p, Units units) {
+    switch (p.type) {
+        case Type::length: return units == Units::imperial ? 1'587'500 : 1'000'000;
+        case Type::angle: return 10'000'000;
+        default: return 1;
+    }
+}
+std::int64_t ticksOf(const Value& v) {
+    return std::visit([](const auto& x) -> std::int64_t {
+        if constexpr (std::is_same_v<std::decay_t<decltype(x)>, std::string>) return 0;
+        else if constexpr (requires { x.count(); }) return x.count();
+        else return static_cast<std::int64_t>(x);
+    }, v);
+}
+Value withTicks(const Value& like, std::int64_t n) {
+    return std::visit([n](const auto& x) -> Value {
+        using T = std::decay_t<decltype(x)>;
+        if constexpr (std::is_same_v<T, std::string>) return x;
+        else if constexpr (requires { T::ticks(n); }) return T::ticks(n);
+        else return static_cast<T>(n);
+    }, like);
+}
+
+/// From what holds towards `goal`: the farthest step that nothing clashes with, and the clash that stops it.
+std::pair<Value, std::optional<Clash>> farthest(const Design& design, const std::string& slot, const Value& from, const Value& goal) {
+    const auto* p = findParam(slot);
+    std::optional<Clash> stopped;
+    const auto works = [&](std::int64_t ticks) {
+        const auto trial = design.withUnjudged({{slot, exactValue(*p, withTicks(from, ticks), design.units())}});
+        if (!trial) return false;
+        Settled s{trial.value()};
+        auto c = clash(s);
+        if (c) stopped = std::move(c);
+        return !c;
+    };
+    const auto a = ticksOf(from), b = ticksOf(goal);
+    if (a == b || works(b)) return {goal, std::nullopt};
+    const auto grid = b > a ? step(*p, design.units()) : -step(*p, design.units());
+    std::int64_t good = 0, bad = (b - a) / grid + 1;  // in steps from a
+    while (bad - good > 1) {
+        const auto mid = good + (bad - good) / 2;
+        (works(a + mid * grid) ? good : bad) = mid;
+    }
+    return {withTicks(from, a + good * grid), stopped};
+}
+
+}  // namespace
+
+Limits limits(const Design& design, const std::string& slot) {
+    const auto* p = findParam(slot);
+    Settled settled{design};
+    const auto now = settled.value(slot);
+    auto [low, lowBy] = farthest(design, slot, now, p->low);
+    auto [high, highBy] = farthest(design, slot, now, p->high);
+    return {low, high, lowBy, highBy};
+}
+
+Value nearestThatWorks(const Design& design, const std::string& slot, const Value& wanted) {
+    const auto* p = findParam(slot);
+    Settled settled{design};
+    return farthest(design, slot, settled.value(slot), std::clamp(wanted, p->low, p->high)).first;
+}
+
+}  // namespace oiko

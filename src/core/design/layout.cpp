@@ -1,0 +1,101 @@
+#include "core/design/layout.h"
+
+#include <algorithm>
+#include <limits>
+
+namespace oiko {
+namespace {
+
+/// Rows that take room on a wall, in the order in which they choose their place.
+std::vector<std::string> order(Ask& ask) {
+    std::vector<std::string> out;
+    for (const auto list : {"doors", "pops"})
+        for (const int row : ask.rows(list)) out.push_back(std::string{list} + "." + std::to_string(row));
+    out.push_back("nests");
+    for (const auto list : {"vents", "windows"})
+        for (const int row : ask.rows(list)) out.push_back(std::string{list} + "." + std::to_string(row));
+    return out;
+}
+
+/// Nothing of where it stands follows a rule, so that asking can't come round to who asks.
+bool placedByHand(const Ask& ask, const std::string& key) {
+    if (!ask.isSet(key + ".wall") || !ask.isSet(key + ".at")) return false;
+    return key == "nests" ? ask.isSet("nests.count") && ask.isSet("nests.clear") : ask.isSet(key + ".width");
+}
+
+std::vector<std::pair<Length, Length>> gaps(Ask& ask, std::string_view side, std::string_view self) {
+    auto taken = takenOn(ask, side, self);
+    std::ranges::sort(taken, {}, &Taken::from);
+    std::vector<std::pair<Length, Length>> out;
+    auto from = kCornerClear;
+    for (const auto& t : taken) {
+        out.emplace_back(from, t.from - kBesideOpening * 2);
+        from = std::max(from, t.to + kBesideOpening * 2);
+    }
+    out.emplace_back(from, wallLength(ask, side) - kCornerClear);
+    return out;
+}
+
+}  // namespace
+
+int sideIndex(std::string_view side) { return static_cast<int>(std::ranges::find(kSides, side) - std::begin(kSides)); }
+std::string_view opposite(std::string_view side) { return kSides[(sideIndex(side) + 2) % 4]; }
+
+Length wallLength(Ask& ask, std::string_view side) {
+    return ask.length(side == "front" || side == "back" ? "coop.width" : "coop.depth");
+}
+
+Length openingWidth(Ask& ask, const std::string& key) {
+    return key == "nests" ? nestRowWidth(ask.count("nests.count"), ask.length("nests.clear")) : ask.length(key + ".width");
+}
+
+std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view self) {
+    std::vector<Taken> out;
+    bool before = true;
+    for (const auto& key : order(ask)) {
+        if (key == self) {
+            before = false;
+            continue;
+        }
+        if (!before && !placedByHand(ask, key)) continue;
+        if (ask.choice(key + ".wall") != side) continue;
+        const auto at = ask.length(key + ".at");
+        out.push_back({key, at, at + openingWidth(ask, key)});
+    }
+    return out;
+}
+
+Length widestGap(Ask& ask, std::string_view side, std::string_view self) {
+    Length most = inches(-1000);
+    for (const auto& [from, to] : gaps(ask, side, self)) most = std::max(most, to - from);
+    return most;
+}
+
+std::string sideWithRoom(Ask& ask, std::string_view self, Length wanted, std::span<const std::string_view> sides) {
+    auto best = sides.front();
+    auto room = inches(-10000);
+    for (const auto side : sides) {
+        const auto gap = widestGap(ask, side, self);
+        if (gap >= wanted) return std::string{side};
+        if (gap > room) room = gap, best = side;
+    }
+    return std::string{best};
+}
+
+Length freePlace(Ask& ask, std::string_view side, std::string_view self, Length width, Length ideal) {
+    const auto grid = inches(0.5);
+    const auto last = wallLength(ask, side) - kCornerClear - width;
+    auto best = std::max(kCornerClear, std::min(last, ideal));
+    auto off = Length::ticks(std::numeric_limits<std::int64_t>::max());
+    for (const auto& [from, to] : gaps(ask, side, self)) {
+        if (to - from < width) continue;
+        auto at = std::max(from, std::min(to - width, ideal));
+        const auto snapped = grid * ((at + inches(0.25)) / grid);
+        if (snapped >= from && snapped + width <= to) at = snapped;
+        const auto d = at > ideal ? at - ideal : ideal - at;
+        if (d < off) off = d, best = at;
+    }
+    return best;
+}
+
+}  // namespace oiko

@@ -1,0 +1,41 @@
+#pragma once
+// Openings along the walls: which wall has room, and where on it an opening that nobody has placed comes to stand.
+#include <string_view>
+
+#include "core/design/param.h"
+
+namespace oiko {
+
+/// What an opening takes along its wall, seen from outside, from the left corner.
+struct Taken {
+    std::string key;  ///< of its row: "windows.2", or "nests"
+    Length from, to;
+};
+
+/// Framing beside an opening: a trimmer and a king stud on either side, shared with nothing. Two openings stand twice this apart.
+inline constexpr Length kBesideOpening = inches(3);
+/// From a wall's corner to the nearest opening: the wall that laps it, its stud, and kBesideOpening.
+inline constexpr Length kCornerClear = inches(8.5);
+
+/// Thickness of a nest's ends and partitions, nominal half-inch plywood.
+inline constexpr Length kNestBoard = inches(0.46875);
+/// Outside width of a row of nests, its two ends counted; what the wall's opening must take.
+constexpr Length nestRowWidth(std::int64_t count, Length clear) { return clear * count + kNestBoard * (count + 1); }
+/// Clear width of an opening by the key of its row.
+Length openingWidth(Ask& ask, const std::string& key);
+
+Length wallLength(Ask& ask, std::string_view side);
+/// Openings on a wall, other than `self`, that are already placed: those before it in order, and later ones whose place is set.
+std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view self);
+/// The widest opening that still fits on a wall beside those taken; may be negative.
+Length widestGap(Ask& ask, std::string_view side, std::string_view self);
+/// The first of the sides with room for `wanted`, else the one with most room.
+std::string sideWithRoom(Ask& ask, std::string_view self, Length wanted, std::span<const std::string_view> sides);
+/// A free place for an opening of this width, nearest to `ideal` (its left edge), on a 1/2 in grid; `ideal`, bounded, when none is free.
+Length freePlace(Ask& ask, std::string_view side, std::string_view self, Length width, Length ideal);
+
+inline constexpr std::string_view kSides[] = {"front", "right", "back", "left"};
+int sideIndex(std::string_view side);
+std::string_view opposite(std::string_view side);
+
+}  // namespace oiko

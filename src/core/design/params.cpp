@@ -1,0 +1,498 @@
+#include <algorithm>
+#include <array>
+#include <cassert>
+#include <cmath>
+#include <map>
+
+#include "core/catalog/lumber.h"
+#include "core/design/layout.h"
+#include "core/design/param.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+#include "core/design/spans.h"
+
+namespace oiko {
+namespace {
+
+using Rule = std::function<Value(Ask&)>;
+using Options = std::vector<std::string_view>;
+
+Rule always(Value v) {
+    return [v = std::move(v)](Ask&) { return v; };
+}
+Rule word(std::string_view w) { return always(std::string{w}); }
+
+Param length(std::string_view key, Stage stage, Length low, Length high, Rule rule, bool follows = true) {
+    return {key, stage, Type::length, low, high, {}, std::move(rule), follows, {}};
+}
+Param fixedLength(std::string_view key, Stage stage, Length low, Length high, Length initial) {
+    return length(key, stage, low, high, always(initial), false);
+}
+Param count(std::string_view key, Stage stage, std::int64_t low, std::int64_t high, Rule rule, bool follows = true) {
+    return {key, stage, Type::count, low, high, {}, std::move(rule), follows, {}};
+}
+Param choice(std::string_view key, Stage stage, Options options, Rule rule, bool follows = true) {
+    return {key, stage, Type::choice, std::string{}, std::string{}, std::move(options), std::move(rule), follows, {}};
+}
+Param angle(std::string_view key, Stage stage, Angle low, Angle high, Rule rule, bool follows = true) {
+    return {key, stage, Type::angle, low, high, {}, std::move(rule), follows, {}};
+}
+Param onlyWhen(Param p, std::function<bool(Ask&)> applies) {
+    p.applies = std::move(applies);
+    return p;
+}
+
+bool elevated(Ask& a) { return a.choice("form.kind") == "elevated"; }
+std::string mine(std::string_view list, Ask& a) { return std::string{list} + "." + std::to_string(a.row()); }
+std::string side(Ask& a, std::string_view list) { return a.choice(mine(list, a) + ".wall"); }
+Length bounded(Length v, Length low, Length high) { return std::max(low, std::min(v, high)); }
+
+/// The side of the first run; empty without one.
+std::string runSide(Ask& a) {
+    const auto rows = a.rows("runs");
+    return rows.empty() ? std::string{} : a.choice(slotKey("runs", rows.front(), "side"));
+}
+std::vector<std::string_view> sidesButRun(Ask& a, std::initializer_list<std::string_view> order) {
+    std::vector<std::string_view> out;
+    const auto run = runSide(a);
+    std::ranges::copy_if(order, std::back_inserter(out), [&](auto s) { return s != run; });
+    return out;
+}
+
+/// The end of a wall that is farther from the roosts, as the left edge that an opening of this width would have.
+Length awayFromRoost(Ask& a, std::string_view wall, Length width) {
+    const auto roost = a.choice("roost.wall");
+    const bool roostAtLeft = kSides[(sideIndex(wall) + 3) % 4] == roost;
+    return roostAtLeft ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
+}
+
+/// The middle of a wall where both sides keep room for another opening, else its left end.
+Length centred(Ask& a, std::string_view wall, Length width) {
+    const auto left = wallLength(a, wall) - width;
+    return left >= (kCornerClear + kBesideOpening * 2 + inches(20)) * 2 ? Length::ticks(left.count() / 2) : kCornerClear;
+}
+
+/// Head room over the deck for an opening that has not chosen its place: the worst over its whole wall.
+Length headAnywhere(Ask& a, std::string_view wall, Length width) {
+    const auto shell = shellOf(a);
+    return shell.underPlates(wall, Length{}, wallLength(a, wall)) - headerDeep(shell.bearing(wall), width);
+}
+
+std::string rafterFor(Ask& a) {
+    const auto& w = wood(a.choice("wood.species"));
+    const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
+    // Roof live load 20 psf (IRC 2018 Table R301.6) or the ground snow, the greater; 7 psf for metal, purlins and rafter.
+    const SpanLoad load{std::max(psf(20), std::get<Load>(a.value("place.snow"))), psf(7), 1.15, 180};
+    const auto fall = sideIndex(a.choice("roof.falls_to"));
+    const auto deep = a.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+    for (const auto size : {"2x4", "2x6"})
+        if (clearSpan(w, *profile(size), spacing, load).clear >= deep - inches(7) &&
+            birdsmouthSeat(profile(size)->wide, a.angle("roof.pitch"), kWallDeep) >= kLeastBearing)
+            return size;
+    return "2x8";
+}
+
+std::string joistFor(Ask& a) {
+    const auto spacing = readLength(a.choice("floor.spacing"), Units::imperial).value();
+    const auto fall = sideIndex(a.choice("roof.falls_to"));
+    const auto deep = a.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+    // Skids stand at most 4 ft apart, beams at most 6 ft (model/foundation.cpp): the clear span between them decides.
+    const auto most = a.choice("foundation.kind") == "skids" ? feet(4) : feet(6);
+    const auto bays = (deep.count() + most.count() - 1) / most.count();
+    const auto clear = Length::ticks(deep.count() / std::max<std::int64_t>(1, bays));
+    return clearSpan(wood(a.choice("wood.species")), *profile("2x4"), spacing, {psf(40), psf(10), 1.0, 360}).clear >= clear ? "2x4" : "2x6";
+}
+
+Length lowWallFor(Ask& a) {
+    if (elevated(a)) return inches(36);
+    // Whoever stands at the low wall wears boots (1 in) and keeps 2 in of air: common practice.
+    const auto stand = a.length("keeper.height") + inches(3);
+    const auto half = inches(0.5);
+    return bounded(half * ((stand.count() + half.count() - 1) / half.count()), feet(2), feet(8));
+}
+
+/// The longest side whose purlins or rafters still come out of the longest board, with room for the deepest rafter's plumb cuts.
+Length alongRoof(Ask& a, std::string_view key) {
+    const auto board = readLength(a.choice("stock.longest"), Units::imperial).value() - a.length("cut.trim") * 2;
+    const auto fall = sideIndex(a.choice("roof.falls_to"));
+    if ((fall % 2 == 0) == (key == "coop.width")) return board - a.length("roof.rake") * 2;
+    const double slope = inRadians(a.angle("roof.pitch"));
+    return mm((inMm(board) - inMm(inches(7.25)) * std::tan(slope)) * std::cos(slope)) - a.length("roof.overhang") * 2;
+}
+
+std::vector<Param> declare() {
+    using enum Stage;
+    const Options sides{kSides[0], kSides[1], kSides[2], kSides[3]};
+    std::vector<Param> p;
+    // Flock
+    p.push_back(count("flock.count", flock, 2, 60, always(std::int64_t{16}), false));
+    p.push_back(choice("flock.size", flock, {"bantam", "standard", "heavy"}, word("standard"), false));
+    p.push_back(count("flock.now", flock, 1, 60, [](Ask& a) { return a.count("flock.count"); }));
+    p.push_back(choice("flock.shut_in", flock, {"sleep_only", "few_days", "weeks"}, word("few_days"), false));
+    p.push_back(choice("flock.school", flock, {"sleeper", "usual", "roomy"}, [](Ask& a) -> Value {
+        const auto& s = a.choice("flock.shut_in");
+        return std::string{s == "sleep_only" ? "sleeper" : s == "weeks" ? "roomy" : "usual"};
+    }));
+    p.push_back({"flock.double", flock, Type::flag, false, true, {}, always(false), false, {}});
+    p.push_back({"flock.floor_each", flock, Type::area, squareFeet(1), squareFeet(12), {}, [](Ask& a) -> Value {
+        return squareFeet(school(a.choice("flock.school")).floorSqFt * sizeClass(a.choice("flock.size")).floorShare);
+    }, true, {}});
+    p.push_back({"flock.run_each", flock, Type::area, squareFeet(2), squareFeet(40), {}, [](Ask& a) -> Value {
+        return squareFeet(school(a.choice("flock.school")).runSqFt * sizeClass(a.choice("flock.size")).floorShare);
+    }, true, {}});
+    p.push_back(fixedLength("keeper.height", flock, feet(4), feet(7), inches(69)));
+    p.push_back(count("flock.days_away", flock, 0, 14, always(std::int64_t{2}), false));
+    // Place
+    p.push_back({"place.name", place, Type::text, std::string{}, std::string{}, {}, always(std::string{}), false, {}});
+    p.push_back({"place.snow", place, Type::load, psf(0), psf(70), {}, always(psf(25)), false, {}});
+    // Form
+    p.push_back(choice("form.kind", form, {"walk_in", "elevated"}, word("walk_in"), false));
+    const auto base = [](Ask& a) {
+        return proposeBase(floorNeeded(a), elevated(a), a.isSet("coop.width") ? a.length("coop.width") : Length{},
+                           a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"), std::min(feet(12), alongRoof(a, "coop.depth")));
+    };
+    p.push_back(length("coop.width", form, feet(3), feet(16), [base](Ask& a) -> Value { return base(a).width; }));
+    p.push_back(length("coop.depth", form, feet(3), feet(12), [base](Ask& a) -> Value { return base(a).depth; }));
+    p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
+    p.push_back(choice("foundation.kind", form, {"skids", "posts"}, [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
+    p.push_back(onlyWhen(length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(30) : inches(18); }),
+                         [](Ask& a) { return a.choice("foundation.kind") == "posts"; }));
+    p.push_back(choice("roof.cover", form, {"metal_lapped", "metal_sealed"}, word("metal_lapped"), false));
+    p.push_back(choice("roof.falls_to", form, sides, word("back"), false));
+    p.push_back(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value {
+        return a.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(2, 12);
+    }));
+    p.push_back(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9)));
+    p.push_back(fixedLength("roof.rake", form, inches(5), inches(18), inches(8)));
+    // Frame
+    p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
+    p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value { return std::string{elevated(a) ? "single" : "doubled"}; }));
+    p.push_back(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }));
+    p.push_back(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false));
+    p.push_back(choice("floor.deck", frame, {"ply-1/2", "ply-3/4"}, [](Ask& a) -> Value {
+        return std::string{elevated(a) && a.choice("floor.spacing") == "16in" ? "ply-1/2" : "ply-3/4"};
+    }));
+    p.push_back(choice("roof.rafter", frame, {"2x4", "2x6", "2x8"}, [](Ask& a) -> Value { return rafterFor(a); }));
+    p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
+    p.push_back(choice("wood.species", frame, {"spf", "hf", "dfl"}, word("spf"), false));
+    // Openings
+    p.push_back(choice("doors.*.kind", openings, {"people_door", "clean_out"}, [](Ask& a) -> Value { return std::string{elevated(a) ? "clean_out" : "people_door"}; }));
+    p.push_back(choice("doors.*.wall", openings, sides, [](Ask& a) -> Value {
+        const auto order = sidesButRun(a, {"front", "left", "back", "right"});
+        return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
+    }));
+    p.push_back(length("doors.*.width", openings, inches(18), inches(48), [](Ask& a) -> Value {
+        const auto self = mine("doors", a);
+        const auto room = widestGap(a, side(a, "doors"), self);
+        // A clean-out is as wide as can be, but leaves its wall room for a window.
+        const auto want = a.choice(self + ".kind") == "people_door" ? inches(32) : std::min(inches(42), std::max(inches(24), room - inches(20)));
+        return bounded(std::min(room, want), inches(18), inches(48));
+    }));
+    p.push_back(length("doors.*.height", openings, inches(14), inches(84), [](Ask& a) -> Value {
+        const auto self = mine("doors", a);
+        const auto want = a.choice(self + ".kind") == "people_door" ? a.length("keeper.height") + inches(3) : inches(28);
+        return bounded(std::min(want, headAnywhere(a, side(a, "doors"), a.length(self + ".width"))), inches(14), inches(84));
+    }));
+    p.push_back(length("doors.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("doors", a);
+        const auto wall = side(a, "doors");
+        const auto w = a.length(self + ".width");
+        return freePlace(a, wall, self, w, a.choice(self + ".kind") == "people_door" ? kCornerClear : centred(a, wall, w));
+    }));
+    p.push_back(choice("pops.*.wall", openings, sides, [](Ask& a) -> Value {
+        const auto run = runSide(a);
+        return run.empty() ? std::string{"right"} : run;
+    }));
+    p.push_back(length("pops.*.width", openings, inches(8), inches(20), [](Ask& a) -> Value {
+        return inches(a.choice("flock.size") == "bantam" ? 10 : 12);
+    }));
+    p.push_back(length("pops.*.height", openings, inches(10), inches(24), [](Ask& a) -> Value {
+        return inches(a.choice("flock.size") == "bantam" ? 12 : 14);
+    }));
+    p.push_back(length("pops.*.sill", openings, inches(5), inches(30), [](Ask& a) -> Value { return inches(elevated(a) ? 5 : 8); }));
+    p.push_back(length("pops.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("pops", a);
+        const auto wall = side(a, "pops");
+        const auto w = a.length(self + ".width");
+        return freePlace(a, wall, self, w, awayFromRoost(a, wall, w));
+    }));
+    p.push_back(angle("pops.*.ramp", openings, degrees(15), degrees(45), [](Ask& a) -> Value {
+        // 30 to 35 degrees is usual; a short run asks for a steeper one, 45 at most. Common practice.
+        const auto rows = a.rows("runs");
+        if (rows.empty() || runSide(a) != side(a, "pops")) return degrees(30);
+        const auto room = a.length(slotKey("runs", rows.front(), "length")) - inches(11);
+        const auto up = shellOf(a).floorTop + a.length(mine("pops", a) + ".sill");
+        return std::clamp(degrees(std::ceil(inDegrees(pitch(inMm(up), inMm(room))))), degrees(30), degrees(45));
+    }));
+    p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane"}, word("pane"), false));
+    p.push_back(choice("windows.*.wall", openings, sides, [](Ask& a) -> Value {
+        return sideWithRoom(a, mine("windows", a), inches(20), std::vector<std::string_view>{"front", "right", "left", "back"});
+    }));
+    p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
+        return bounded(std::min(widestGap(a, side(a, "windows"), mine("windows", a)), inches(24)), inches(10), inches(60));
+    }));
+    p.push_back(length("windows.*.height", openings, inches(10), inches(48), [](Ask& a) -> Value {
+        const auto self = mine("windows", a);
+        const auto top = headAnywhere(a, side(a, "windows"), a.length(self + ".width"));
+        return bounded(std::min(inches(24), top - inches(8)), inches(10), inches(48));
+    }));
+    p.push_back(length("windows.*.sill", openings, inches(5), inches(72), [](Ask& a) -> Value {
+        const auto self = mine("windows", a);
+        const auto top = headAnywhere(a, side(a, "windows"), a.length(self + ".width"));
+        return bounded(std::min(inches(elevated(a) ? 12 : 42), top - a.length(self + ".height")), inches(5), inches(72));
+    }));
+    p.push_back(length("windows.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("windows", a);
+        const auto wall = side(a, "windows");
+        const auto w = a.length(self + ".width");
+        return freePlace(a, wall, self, w, centred(a, wall, w));
+    }));
+    p.push_back(choice("vents.*.wall", openings, sides, [](Ask& a) -> Value {
+        const std::vector<std::string_view> odd{"back", "left", "front", "right"}, even{"front", "right", "left", "back"};
+        return sideWithRoom(a, mine("vents", a), inches(24), a.row() % 2 == 1 ? odd : even);
+    }));
+    p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
+        const auto room = widestGap(a, side(a, "vents"), mine("vents", a));
+        return bounded(std::min({room, inches(48), std::max(inches(14), room - inches(26))}), inches(8), feet(12));
+    }));
+    p.push_back(length("vents.*.height", openings, inches(3), inches(16), always(inches(8)), false));
+    p.push_back(length("vents.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("vents", a);
+        const auto wall = side(a, "vents");
+        const auto w = a.length(self + ".width");
+        return freePlace(a, wall, self, w, centred(a, wall, w));
+    }));
+    // Skin
+    p.push_back(choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8"}, word("grooved-5/8"), false));
+    p.push_back(count("finish.coats", skin, 1, 3, always(std::int64_t{2}), false));
+    // Inside
+    p.push_back(choice("roost.wall", inside, sides, [](Ask& a) -> Value {
+        const auto doors = a.rows("doors");
+        if (doors.empty()) return std::string{"back"};
+        const auto key = slotKey("doors", doors.front(), "wall");
+        // A door that follows its rule stands where the run is not; asking it here keeps roosts across from it.
+        return std::string{opposite(a.choice(key))};
+    }));
+    p.push_back(choice("roost.stock", inside, {"2x2", "2x4"}, word("2x2"), false));
+    p.push_back(count("roost.count", inside, 1, 8, [](Ask& a) -> Value {
+        const auto bar = wallLength(a, a.choice("roost.wall")) - inches(11);
+        const auto need = sizeClass(a.choice("flock.size")).roost * birdsSizedFor(a);
+        const auto wall = a.choice("roost.wall");
+        const auto across = wallLength(a, wall == "front" || wall == "back" ? "left" : "front") - inches(25);
+        const auto fit = across / a.length("roost.apart") + 1;
+        return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
+    }));
+    p.push_back(length("roost.height", inside, inches(8), inches(60), [](Ask& a) -> Value {
+        const auto over = a.length("nests.height") + inches(elevated(a) ? 10 : 14);
+        return bounded(over, inches(8), inches(60));
+    }));
+    p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
+    p.push_back(choice("nests.wall", inside, sides, [](Ask& a) -> Value {
+        const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), a.length("nests.clear"));
+        return sideWithRoom(a, "nests", wanted, sidesButRun(a, {"left", "right", "front", "back"}));
+    }));
+    p.push_back(length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }));
+    p.push_back(count("nests.count", inside, 1, 12, [](Ask& a) -> Value {
+        const auto clear = a.length("nests.clear");
+        const auto room = widestGap(a, a.choice("nests.wall"), "nests") - kNestBoard;
+        const auto fit = room / (clear + kNestBoard);
+        return std::min<std::int64_t>(12, std::max<std::int64_t>(1, std::min(fit, nestsNeeded(birdsSizedFor(a)))));
+    }));
+    p.push_back(length("nests.height", inside, inches(5), inches(36), [](Ask& a) -> Value { return inches(elevated(a) ? 6 : 20); }));
+    p.push_back(length("nests.at", inside, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto wall = a.choice("nests.wall");
+        const auto w = openingWidth(a, "nests");
+        return freePlace(a, wall, "nests", w, awayFromRoost(a, wall, w));
+    }));
+    // Run
+    p.push_back(choice("runs.*.side", run, sides, word("right"), false));
+    p.push_back(length("runs.*.width", run, feet(3), feet(16), [](Ask& a) -> Value { return wallLength(a, a.choice(mine("runs", a) + ".side")); }));
+    p.push_back(length("runs.*.length", run, feet(4), feet(14), [](Ask& a) -> Value {
+        const auto need = inMm(feet(1)) * inMm(feet(1)) * inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
+        const auto half = inches(6);
+        const auto l = mm(need / inMm(a.length(mine("runs", a) + ".width")));
+        return bounded(half * ((l.count() + half.count() - 1) / half.count()), feet(4), feet(14));
+    }));
+    p.push_back(length("runs.*.at", run, Length{}, feet(12), always(Length{}), false));
+    p.push_back(choice("runs.*.top", run, {"metal_lapped", "metal_sealed", "clear_lapped", "clear_sealed", "mesh"}, word("metal_sealed"), false));
+    p.push_back(angle("runs.*.pitch", run, pitch(0.5, 12), pitch(6, 12), [](Ask& a) -> Value {
+        const auto& top = a.choice(mine("runs", a) + ".top");
+        return top.ends_with("lapped") ? pitch(3, 12) : top == "mesh" ? pitch(0.5, 12) : pitch(1, 12);
+    }));
+    p.push_back(length("runs.*.height", run, feet(3), feet(8), [](Ask& a) -> Value {
+        const auto eighth = inches(0.5);
+        const auto most = roofEdge(shellOf(a), a.choice(mine("runs", a) + ".side")) - inches(9.5);
+        return bounded(std::min(inches(80), eighth * (most.count() / eighth.count())), feet(3), feet(8));
+    }));
+    p.push_back(choice("runs.*.gate", run, {"outer", "left", "right"}, word("outer"), false));
+    p.push_back(length("runs.*.gate_width", run, inches(18), inches(48), [](Ask& a) -> Value {
+        return bounded(a.length(mine("runs", a) + ".width") - inches(16), inches(18), inches(32));
+    }));
+    p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
+    p.push_back(fixedLength("apron.width", run, Length{}, inches(24), inches(18)));
+    // Cut
+    p.push_back(fixedLength("cut.kerf", cut, Length{}, inches(0.25), inches(0.125)));
+    p.push_back(fixedLength("cut.trim", cut, Length{}, inches(3), Length{}));
+    p.push_back(choice("stock.longest", cut, {"8ft", "10ft", "12ft", "14ft", "16ft"}, word("16ft"), false));
+    // Buy
+    p.push_back({"budget.total", buy, Type::money, money(0), money(100000), {}, always(money(0)), false, {}});
+    p.push_back({"prices.tax", buy, Type::share, percent(0), percent(30), {}, always(percent(6)), false, {}});
+    // Plans
+    p.push_back(choice("plans.paper", plans, {"letter", "a4"}, word("letter"), false));
+    p.push_back(choice("plans.units", plans, {"imperial", "metric"}, word("imperial"), false));
+    p.push_back({"plans.title", plans, Type::text, std::string{}, std::string{}, {}, [](Ask& a) -> Value { return a.choice("place.name"); }, true, {}});
+    // Build
+    p.push_back(count("build.hands", build, 1, 6, always(std::int64_t{2}), false));
+    return p;
+}
+
+std::string starred(std::string_view key) {
+    const auto dot = key.find('.');
+    if (dot == std::string_view::npos) return std::string{key};
+    const auto second = key.find('.', dot + 1);
+    if (second == std::string_view::npos) return std::string{key};
+    const auto row = key.substr(dot + 1, second - dot - 1);
+    const auto n = readCount(row);
+    if (row != "*" && (!n || n.value() < 1 || n.value() > 9999 || std::to_string(n.value()) != row)) return std::string{key};
+    return std::string{key.substr(0, dot)} + ".*" + std::string{key.substr(second)};
+}
+
+constexpr std::string_view kTypeNames[] = {"length", "angle", "area", "load", "money", "share", "count", "flag", "choice", "text"};
+constexpr std::string_view kStageNames[] = {"flock", "place", "form", "frame", "openings", "skin", "inside", "run", "cut", "buy", "plans", "build"};
+constexpr std::string_view kLists[] = {"doors", "pops", "windows", "vents", "runs"};
+constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"}, {"twelve", "coop.depth"},     {"onerun", "runs.*.side"},
+                              {"runlong", "runs.*.length"}, {"posts", "floor.height"}, {"gable", "roof.falls_to"},
+                              {"runwide", "runs.*.width"}};
+
+}  // namespace
+
+std::string_view name(Type type) { return kTypeNames[static_cast<int>(type)]; }
+std::string_view name(Stage stage) { return kStageNames[static_cast<int>(stage)]; }
+std::span<const std::string_view> listNames() { return kLists; }
+int mostRows(std::string_view list) { return list == "runs" ? 1 : list == "doors" || list == "pops" ? 4 : 8; }
+std::span<const NotYet> notYet() { return kNotYet; }
+std::string slotKey(std::string_view list, int row, std::string_view field) {
+    return std::string{list} + "." + std::to_string(row) + "." + std::string{field};
+}
+
+const std::vector<Param>& params() {
+    static const std::vector<Param> table = declare();
+    return table;
+}
+
+const Param* findParam(std::string_view key) {
+    static const auto index = [] {
+        std::map<std::string, const Param*, std::less<>> m;
+        for (const auto& p : params()) m.emplace(p.key, &p);
+        return m;
+    }();
+    const auto exact = index.find(key);
+    if (exact != index.end()) return exact->second;
+    const auto at = index.find(starred(key));
+    return at == index.end() ? nullptr : at->second;
+}
+
+namespace {
+
+template <class Q>
+Result<Value> within(const Param& p, Result<Q> read) {
+    if (!read) return read.error();
+    const Value v = read.value();
+    if (v < p.low || p.high < v)
+        return Error{Error::Kind::usage, std::string{p.key}, {"outside", {Ref{"key." + std::string{p.key}}, argOf(p, v), argOf(p, p.low), argOf(p, p.high)}},
+                     {"outside.todo", {argOf(p, p.low), argOf(p, p.high)}}};
+    return v;
+}
+
+std::string optionList(const Param& p) {
+    std::string s;
+    for (const auto o : p.options) s += (s.empty() ? "" : ", ") + std::string{o};
+    return s;
+}
+
+}  // namespace
+
+Result<Value> readValue(const Param& p, std::string_view text, Units units) {
+    const auto read = [&]() -> Result<Value> {
+        switch (p.type) {
+            case Type::length: return within(p, readLength(text, units));
+            case Type::angle: return within(p, readAngle(text));
+            case Type::area: return within(p, readArea(text, units));
+            case Type::load: return within(p, readLoad(text, units));
+            case Type::money: return within(p, readMoney(text));
+            case Type::share: return within(p, readShare(text));
+            case Type::count: return within(p, readCount(text));
+            case Type::flag: {
+                const auto f = readFlag(text);
+                return f ? Result<Value>{Value{f.value()}} : Result<Value>{f.error()};
+            }
+            case Type::choice: {
+                const auto lengthNamed = readLength(text, units);
+                for (const auto o : p.options) {
+                    const auto same = readLength(o, units);
+                    if (o == text || (same && lengthNamed && same.value() == lengthNamed.value())) return Value{std::string{o}};
+                }
+                return Error{Error::Kind::usage, "", {"notachoice", {std::string{text}}}, {"choices", {optionList(p)}}};
+            }
+            case Type::text: {
+                if (text.size() > 200) return Error{Error::Kind::usage, "", {"toolong", {std::int64_t{200}}}, {"toolong.todo", {}}};
+                return Value{std::string{text}};
+            }
+        }
+        return Error{};
+    }();
+    if (read) return read;
+    auto error = read.error();
+    error.where = std::string{p.key};
+    return error;
+}
+
+std::string writeValue(const Param& p, const Value& value, Units units) {
+    switch (p.type) {
+        case Type::length: return writeLength(std::get<Length>(value), units);
+        case Type::angle: return writeAngle(std::get<Angle>(value), units);
+        case Type::area: return writeArea(std::get<Area>(value), units);
+        case Type::load: return writeLoad(std::get<Load>(value), units);
+        case Type::money: return writeMoney(std::get<Money>(value));
+        case Type::share: return writeShare(std::get<Share>(value));
+        case Type::count: return std::to_string(std::get<std::int64_t>(value));
+        case Type::flag: return std::get<bool>(value) ? "yes" : "no";
+        case Type::choice:
+        case Type::text: return std::get<std::string>(value);
+    }
+    return {};
+}
+
+std::string exactValue(const Param& p, const Value& value, Units units) {
+    switch (p.type) {
+        case Type::length: return exactLength(std::get<Length>(value), units);
+        case Type::angle: return exactAngle(std::get<Angle>(value));
+        case Type::area: {
+            const auto a = std::get<Area>(value);
+            const auto shown = writeNumber(inSquareFeet(a), 3) + " sq ft";
+            const auto back = readArea(shown, units);
+            return back && back.value() == a ? shown : writeNumber(inSquareMetres(a), 6) + " m2";
+        }
+        case Type::load: {
+            const auto l = std::get<Load>(value);
+            const auto shown = writeNumber(inPsf(l), 3) + " psf";
+            const auto back = readLoad(shown, units);
+            return back && back.value() == l ? shown : writeNumber(inKilopascals(l), 6) + " kPa";
+        }
+        case Type::money: return exactMoney(std::get<Money>(value));
+        case Type::share: return writeNumber(inPercent(std::get<Share>(value)), 4) + "%";
+        default: return writeValue(p, value, units);
+    }
+}
+
+Arg argOf(const Param& p, const Value& value) {
+    if (p.type == Type::choice) return Ref{"option." + std::string{p.key} + "." + std::get<std::string>(value)};
+    if (p.type == Type::flag) return Ref{std::get<bool>(value) ? "yes" : "no"};
+    return std::visit([](const auto& v) -> Arg {
+        if constexpr (std::is_same_v<std::decay_t<decltype(v)>, bool>) return std::string{v ? "yes" : "no"};
+        else if constexpr (std::is_same_v<std::decay_t<decltype(v)>, Area>) return v;
+        else return v;
+    }, value);
+}
+
+}  // namespace oiko

@@ -1,0 +1,51 @@
+#include "core/design/sizing.h"
+
+#include <algorithm>
+#include <iterator>
+#include <limits>
+
+namespace oiko {
+
+const School& school(std::string_view name) { return *std::ranges::find(kSchools, name, &School::name); }
+const SizeClass& sizeClass(std::string_view name) { return *std::ranges::find(kSizeClasses, name, &SizeClass::name); }
+
+std::int64_t birdsSizedFor(Ask& ask) {
+    const auto wanted = ask.count("flock.count");
+    return ask.flag("flock.double") ? std::max(wanted, 2 * ask.count("flock.now")) : wanted;
+}
+
+Area floorNeeded(Ask& ask) { return ask.area("flock.floor_each") * birdsSizedFor(ask); }
+
+std::int64_t nestsNeeded(std::int64_t birds) { return std::max(kLeastNests, (birds + kHensToANest - 1) / kHensToANest); }
+
+Area clearFloor(Length width, Length depth) {
+    const auto walls = inches(7);
+    return squareMm(inMm(width - walls) * inMm(depth - walls));
+}
+
+Base proposeBase(Area need, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest) {
+    const auto zero = Length{};
+    std::vector<Length> widths, depths;
+    for (const int ft : {6, 8, 10, 12, 14, 16})
+        if (feet(ft) <= widest) widths.push_back(feet(ft));
+    // An elevated coop is worked from outside: past 4 ft of depth an arm no longer reaches all of it from one side.
+    for (const int ft : {4, 6, 8, 10, 12})
+        if (feet(ft) <= deepest && (!elevated || ft == 4 || widthSet > zero)) depths.push_back(feet(ft));
+    if (widths.empty()) widths = {feet(6)};
+    if (widthSet > zero) widths = {widthSet};
+    if (depthSet > zero) depths = {depthSet};
+    Base best{widths.back(), depths.back()};
+    Area least = Area::ticks(std::numeric_limits<std::int64_t>::max());
+    Length longest{};
+    for (const auto w : widths)
+        for (const auto d : depths) {
+            if (!elevated && widthSet == zero && depthSet == zero && d > w) continue;
+            if (clearFloor(w, d) < need) continue;
+            const auto outside = squareMm(inMm(w) * inMm(d));
+            const auto longer = std::max(w, d);
+            if (outside < least || (outside == least && longer < longest)) best = {w, d}, least = outside, longest = longer;
+        }
+    return best;
+}
+
+}  // namespace oiko

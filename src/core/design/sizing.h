@@ -1,0 +1,49 @@
+#pragma once
+// From the flock to floor, run, roost, nests, feed and water; and from a floor to a base that wastes little.
+#include "core/catalog/source.h"
+#include "core/design/param.h"
+
+namespace oiko {
+
+/// What one standard bird needs, by school. All common practice; where practice splits, the school is the keeper's.
+struct School {
+    std::string_view name;
+    double floorSqFt, runSqFt;
+    Source source = kPractice;
+};
+inline constexpr School kSchools[] = {{"sleeper", 2.5, 8}, {"usual", 4, 10}, {"roomy", 5, 12}};
+const School& school(std::string_view name);
+
+/// By size of bird against a standard one. Common practice.
+struct SizeClass {
+    std::string_view name;
+    double floorShare;           ///< of a standard bird's floor
+    Length roost, nest;          ///< bar a bird; clear nest each way
+    Length roostHigh;            ///< most that such a bird jumps to without a ladder
+    Source source = kPractice;
+};
+inline constexpr SizeClass kSizeClasses[] = {
+    {"bantam", 2.0 / 3, inches(8), inches(10), inches(48)}, {"standard", 1, inches(10), inches(12), inches(48)}, {"heavy", 1.25, inches(12), inches(14), inches(24)}};
+const SizeClass& sizeClass(std::string_view name);
+
+inline constexpr std::int64_t kHensToANest = 4;   ///< common practice: three to five
+inline constexpr std::int64_t kLeastNests = 2;    ///< common practice
+inline constexpr double kFeedLbADay = 0.25;       ///< common practice
+inline constexpr double kWaterGalADay = 0.125;    ///< common practice: a pint
+inline constexpr double kVentSqFtABird = 1.0;     ///< common practice, the usual opening rule
+
+/// Birds to size for: those wanted; with `double` at least twice those that move in first.
+std::int64_t birdsSizedFor(Ask& ask);
+Area floorNeeded(Ask& ask);
+std::int64_t nestsNeeded(std::int64_t birds);
+/// Clear floor inside stud walls without lining.
+Area clearFloor(Length width, Length depth);
+
+struct Base {
+    Length width, depth;
+};
+/// The smallest base of 4, 6, 8, 10 … ft steps (whole sheets and boards) whose clear floor serves; ties go to the squarer one.
+/// A side that is set (non-zero) stays. Nothing large enough: the largest.
+Base proposeBase(Area need, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest);
+
+}  // namespace oiko

@@ -1,0 +1,23 @@
+#pragma once
+#include "core/base/result.h"
+#include "core/catalog/lumber.h"
+
+namespace oiko {
+
+struct SpanLoad {
+    Load live, dead;
+    double duration = 1.0;  ///< C_D: 1.0 floor, 1.15 snow, 1.25 roof live
+    double limit = 360;     ///< deflection under live load alone: span over this
+};
+struct Span {
+    Length clear;
+    enum class Governs { bending, deflection } governs;
+};
+/// Longest clear horizontal span of one of several equal members, evenly spaced, simply supported, uniformly loaded.
+/// Size factor C_F by depth (NDS Supplement 2018 Table 4A), repetitive member 1.15 (NDS 2018 4.3.9), load duration C_D (Table 2.3.2).
+/// Left to the caller: shear, bearing, wet service, notches. Simple beam: AWC DA6 figure 1.
+Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const SpanLoad& load);
+/// C_F on bending; NDS Supplement 2018 Table 4A, No. 1 to No. 3.
+double sizeFactor(Length deep);
+
+}  // namespace oiko

@@ -1,0 +1,261 @@
+#include "core/model/build.h"
+
+#include <algorithm>
+#include <array>
+#include <cassert>
+#include <cmath>
+#include <map>
+#include <tuple>
+
+#include "core/model/builder.h"
+
+namespace oiko {
+
+std::string_view name(System system) {
+    constexpr std::array<std::string_view, kSystems> names{"ground", "floor", "walls", "roof", "openings", "skin", "inside", "run"};
+    return names[static_cast<std::size_t>(system)];
+}
+std::string_view name(Joint::Kind kind) {
+    constexpr std::array<std::string_view, 5> names{"bears", "fastened", "hinged", "slides", "hangs"};
+    return names[static_cast<std::size_t>(kind)];
+}
+
+Bounds Part::box() const {
+    Bounds b;
+    for (const auto& s : solids) b.add(bounds(s));
+    return b;
+}
+double Part::volumeMm3() const {
+    double v = 0;
+    for (const auto& s : solids) v += volume(s);
+    return v;
+}
+double Part::extent(Vec3 axis) const {
+    double low = 1e300, high = -1e300;
+    for (const auto& s : solids)
+        for (const auto& v : s.vertices) low = std::min(low, dot(axis, v)), high = std::max(high, dot(axis, v));
+    return high - low;
+}
+const Part* Model::find(std::string_view id) const {
+    const auto at = std::ranges::find(parts, id, &Part::id);
+    return at == parts.end() ? nullptr : &*at;
+}
+
+Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
+    wide = inMm(shell.wide), deep = inMm(shell.deep), floor = inMm(shell.floorTop);
+    rise = shell.rise, cosine = std::cos(inRadians(shell.pitch)), sine = std::sin(inRadians(shell.pitch));
+    rafterDeep = inMm(shell.rafterDeep), seat = inMm(shell.seat), overhang = inMm(shell.overhang), rake = inMm(shell.rake);
+    skinThick = inMm(thicknessOf(s.choice("skin.kind")));
+    const double t = inMm(kWallDeep);
+    const Vec3 origins[] = {{0, 0, floor}, {wide, 0, floor}, {wide, deep, floor}, {0, deep, floor}};
+    const Vec3 along[] = {{1, 0, 0}, {0, 1, 0}, {-1, 0, 0}, {0, -1, 0}};
+    const Vec3 in[] = {{0, 1, 0}, {-1, 0, 0}, {0, -1, 0}, {1, 0, 0}};
+    for (int i = 0; i < 4; ++i) {
+        WallFrame w{i, sideName(i), origins[i], along[i], in[i], i % 2 == 0 ? wide : deep, i % 2 == 1, 0, 0, {}};
+        w.from = w.sloping ? t : 0, w.to = w.length - w.from;
+        walls.push_back(w);
+    }
+    const auto hole = [&](const std::string& row, std::string kind, double z0, double height) {
+        const double at = inMm(s.length(row + ".at")), w = inMm(openingWidth(s, row));
+        for (auto& wf : walls)
+            if (wf.side == s.choice(row + ".wall")) wf.holes.push_back({row, std::move(kind), at, at + w, z0, z0 + height});
+    };
+    for (const std::string_view list : {"doors", "pops", "windows", "vents"})
+        for (const int n : s.rows(list)) {
+            const auto row = std::string{list} + "." + std::to_string(n);
+            const double h = inMm(s.length(row + ".height"));
+            if (list == "doors") hole(row, s.choice(row + ".kind"), 0, h);
+            else if (list == "pops") hole(row, "pop", inMm(s.length(row + ".sill")), h);
+            else if (list == "windows") hole(row, "window", inMm(s.length(row + ".sill")), h);
+            else hole(row, "vent", inMm(highestHead(shell, s.choice(row + ".wall"), s.length(row + ".at"), s.length(row + ".width"))) - h, h);
+        }
+    hole("nests", "nest", inMm(s.length("nests.height") - kNestBoard), inMm(s.length("nests.clear") + kNestBoard));
+}
+
+const WallFrame& Builder::wall(std::string_view side) const { return *std::ranges::find(walls, side, &WallFrame::side); }
+
+Plane Builder::below(double down) const { return Plane::through({0, 0, under(0) - down}, {0, rise, 1}); }
+
+Part* Builder::add(std::string id, std::string_view role, std::string assembly, System system, Form form, std::string stock, Vec3 along, Vec3 wideAxis,
+                   std::vector<Solid> solids) {
+    std::erase_if(solids, [](const Solid& x) { return x.empty(); });
+    if (solids.empty()) return nullptr;
+    model.parts.push_back({std::move(id), std::string{role}, std::move(assembly), system, form, std::move(stock), along, wideAxis, std::move(solids), {}, {}, {}});
+    return &model.parts.back();
+}
+
+void Builder::join(const std::string& a, const std::string& b, Joint::Kind kind, double gapMm) { named_.emplace_back(a, b, kind, gapMm); }
+
+std::vector<double> layout(double from, double to, double spacing, double thick) {
+    std::vector<double> out{from};
+    for (double c = spacing; c + thick / 2 < to - thick; c += spacing)
+        if (c - thick / 2 >= from + thick) out.push_back(c - thick / 2);
+    if (to - thick > from + thick - kSameMm) out.push_back(to - thick);
+    return out;
+}
+
+std::string tenths(double v) { return writeNumber(v / kIn, 1); }
+
+Solid onSlope(double x0, double x1, double yStart, double zStart, double rise, double q0, double q1, double lift, double thick) {
+    const double c = 1 / std::sqrt(1 + rise * rise), n = rise * c;  // cosine and sine of the slope
+    const auto at = [&](double q, double h) { return Vec3{x0, yStart + q * c + h * n, zStart - q * n + h * c}; };
+    const Vec3 outline[] = {at(q0, lift), at(q1, lift), at(q1, lift + thick), at(q0, lift + thick)};
+    // Seen against +x the outline runs counter-clockwise when it turns from y to z.
+    return prism(outline, {x1 - x0, 0, 0});
+}
+
+std::vector<Solid> rafterSolids(const RafterSpec& r) {
+    const double up = r.deep * std::sqrt(1 + r.rise * r.rise);
+    std::vector<double> breaks{r.yHigh, r.yLow};
+    const double hi0 = r.plate - r.seat, hi1 = r.plate, lo0 = r.spanOut - r.seat, lo1 = r.spanOut;
+    if (r.seat > 0)
+        for (const double y : {hi0, hi1, lo0, lo1})
+            if (y > r.yHigh + kSameMm && y < r.yLow - kSameMm) breaks.push_back(y);
+    std::ranges::sort(breaks);
+    std::vector<Solid> out;
+    for (std::size_t i = 1; i < breaks.size(); ++i) {
+        const double a = breaks[i - 1], b = breaks[i], mid = (a + b) / 2;
+        if (b - a < kSameMm) continue;
+        double za = r.zu - r.rise * a, zb = r.zu - r.rise * b;
+        const double ta = za + up, tb = zb + up;
+        if (r.seat > 0 && mid > hi0 && mid < hi1) za = zb = r.zHigh;
+        if (r.seat > 0 && mid > lo0 && mid < lo1) za = zb = r.zLow;
+        const Vec3 outline[] = {{r.x0, a, za}, {r.x0, b, zb}, {r.x0, b, tb}, {r.x0, a, ta}};
+        out.push_back(prism(outline, {r.thick, 0, 0}));
+    }
+    return out;
+}
+
+std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, double d0, double d1, double z0, const std::function<double(double)>& top,
+                                  const std::vector<Hole>& holes) {
+    std::vector<double> cuts{u0, u1};
+    std::vector<Hole> mine;
+    for (const auto& h : holes)
+        if (h.u1 > u0 + kSameMm && h.u0 < u1 - kSameMm) {
+            mine.push_back(h);
+            for (const double u : {h.u0, h.u1})
+                if (u > u0 + kSameMm && u < u1 - kSameMm) cuts.push_back(u);
+        }
+    std::ranges::sort(cuts);
+    std::vector<Solid> out;
+    const auto piece = [&](double a, double b, double za, double zb, double ta, double tb) {
+        if (b - a < kSameMm || (ta - za < kSameMm && tb - zb < kSameMm)) return;
+        const Vec3 outline[] = {w.at(a, d0, za), w.at(b, d0, zb), w.at(b, d0, tb), w.at(a, d0, ta)};
+        out.push_back(prism(outline, w.inward * (d1 - d0)));
+    };
+    for (std::size_t i = 1; i < cuts.size(); ++i) {
+        const double a = cuts[i - 1], b = cuts[i];
+        double bottom = z0;
+        std::vector<Hole> here;
+        std::ranges::copy_if(mine, std::back_inserter(here), [&](const Hole& h) { return h.u0 < (a + b) / 2 && (a + b) / 2 < h.u1; });
+        std::ranges::sort(here, {}, &Hole::z0);
+        for (const auto& h : here) {
+            if (h.z0 > bottom) piece(a, b, bottom, bottom, h.z0, h.z0);
+            bottom = std::max(bottom, h.z1);
+        }
+        if (bottom < top(a) || bottom < top(b)) piece(a, b, bottom, bottom, top(a), top(b));
+    }
+    return out;
+}
+
+namespace {
+
+Vec3 turned(Vec3 p, const Shell& shell, double w, double d, bool direction) {
+    // Local to coop: turn the base about the vertical by quarter turns, then back into the first quadrant.
+    switch (shell.turn) {
+        case 1: return {(direction ? 0 : d) - p.y, p.x, p.z};
+        case 2: return {(direction ? 0 : w) - p.x, (direction ? 0 : d) - p.y, p.z};
+        case 3: return {p.y, (direction ? 0 : w) - p.x, p.z};
+        default: return p;
+    }
+}
+
+double rounded(double v) {
+    const double r = std::round(v / kCoordinateMm) * kCoordinateMm;
+    return r == 0 ? 0 : r;
+}
+
+void markInner(Part& part) {
+    part.inner.assign(part.solids.size(), {});
+    for (std::size_t i = 0; i < part.solids.size(); ++i)
+        for (std::size_t k = 0; k < part.solids.size(); ++k) {
+            if (i == k) continue;
+            const auto patch = touching(part.solids[i], part.solids[k]);
+            if (patch.area < kPatchMm2) continue;
+            for (std::size_t f = 0; f < part.solids[i].faces.size(); ++f)
+                if (dot(facePlane(part.solids[i], f).normal, patch.normal) > 1 - 1e-6 && std::fabs(area(part.solids[i], f) - patch.area) < 1)
+                    part.inner[i].push_back(f);
+        }
+}
+
+}  // namespace
+
+Model finish(Builder& b) {
+    auto& m = b.model;
+    for (auto& p : m.parts) {
+        for (auto& solid : p.solids)
+            for (auto& v : solid.vertices) {
+                v = turned(v, b.shell, b.wide, b.deep, false);
+                v = {rounded(v.x), rounded(v.y), rounded(v.z)};
+            }
+        p.along = turned(p.along, b.shell, 0, 0, true), p.wide = turned(p.wide, b.shell, 0, 0, true);
+        if (p.solids.size() > 1) markInner(p);
+        else p.inner.assign(1, {});
+    }
+    for (auto& c : m.clear)
+        for (auto& v : c.solid.vertices) v = turned(v, b.shell, b.wide, b.deep, false);
+    for (auto& o : m.openings)
+        for (auto& c : o.corners) c = turned(c, b.shell, b.wide, b.deep, false);
+    std::map<std::string, std::size_t, std::less<>> index;
+    for (std::size_t i = 0; i < m.parts.size(); ++i) {
+        const bool fresh = index.emplace(m.parts[i].id, i).second;
+        assert(fresh && "two parts with one id");
+        static_cast<void>(fresh);
+    }
+    for (const auto& [a, c, kind, gap] : b.named_)
+        if (index.contains(a) && index.contains(c)) m.joints.push_back({kind, index[a], index[c], gap, 0, m.parts[index[a]].box().low});
+    findJoints(m);
+    return std::move(m);
+}
+
+void findJoints(Model& m) {
+    struct Piece {
+        std::size_t part, solid;
+        Bounds box;
+    };
+    std::vector<Piece> pieces;
+    for (std::size_t i = 0; i < m.parts.size(); ++i)
+        for (std::size_t k = 0; k < m.parts[i].solids.size(); ++k) pieces.push_back({i, k, bounds(m.parts[i].solids[k])});
+    std::ranges::sort(pieces, {}, [](const Piece& p) { return p.box.low.x; });
+    std::map<std::pair<std::size_t, std::size_t>, Joint> best;
+    for (std::size_t i = 0; i < pieces.size(); ++i)
+        for (std::size_t k = i + 1; k < pieces.size() && pieces[k].box.low.x <= pieces[i].box.high.x + kTouchMm; ++k) {
+            if (pieces[i].part == pieces[k].part || !pieces[i].box.meets(pieces[k].box, kTouchMm)) continue;
+            const auto patch = touching(m.parts[pieces[i].part].solids[pieces[i].solid], m.parts[pieces[k].part].solids[pieces[k].solid]);
+            if (patch.area < kPatchMm2) continue;
+            // `a` is the upper one where one lies on the other.
+            const bool iUpper = patch.normal.z < -0.5, bears = std::fabs(patch.normal.z) > 0.5;
+            const auto a = iUpper || !bears ? pieces[i].part : pieces[k].part, b = a == pieces[i].part ? pieces[k].part : pieces[i].part;
+            const Joint j{bears ? Joint::Kind::bears : Joint::Kind::fastened, a, b, 0, patch.area, patch.centre};
+            auto& kept = best[std::minmax(a, b)];
+            if (kept.patchMm2 == 0 || (bears && kept.kind == Joint::Kind::fastened)) kept = {j.kind, j.a, j.b, 0, kept.patchMm2 + j.patchMm2, j.at};
+            else kept.patchMm2 += patch.area;
+        }
+    for (const auto& [pair, joint] : best) m.joints.push_back(joint);
+}
+
+Model buildModel(Settled& settled) {
+    Builder b{settled};
+    foundation(b);
+    floorFrame(b);
+    wallFrames(b);
+    roofFrame(b);
+    skin(b);
+    leaves(b);
+    nests(b);
+    roosts(b);
+    run(b);
+    return finish(b);
+}
+
+}  // namespace oiko

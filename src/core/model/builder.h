@@ -1,0 +1,100 @@
+#pragma once
+// What the files of this room share while a model is built. Lengths here are millimetres in the shell's own frame.
+#include <functional>
+#include <string>
+#include <vector>
+
+#include "core/base/tolerance.h"
+#include "core/catalog/lumber.h"
+#include "core/design/design.h"
+#include "core/design/layout.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+#include "core/model/part.h"
+
+namespace oiko {
+
+inline constexpr double kIn = 25.4;
+
+/// An opening as framing and skin see it: along its wall from the left, above the deck.
+struct Hole {
+    std::string row, kind;
+    double u0 = 0, u1 = 0, z0 = 0, z1 = 0;
+};
+
+/// A wall seen from outside: u from its left end, d inwards from the frame's outer face, z up from the deck.
+struct WallFrame {
+    int local = 0;          ///< 0 front (high), 1 right, 2 back (low), 3 left
+    std::string side;       ///< the coop side it ends up on
+    Vec3 origin, u, inward;
+    double length = 0;
+    bool sloping = false;
+    double from = 0, to = 0;  ///< where its own framing runs
+    std::vector<Hole> holes;
+    Vec3 at(double along, double depth, double z) const { return origin + u * along + inward * depth + Vec3{0, 0, z}; }
+    Solid box(double u0, double u1, double d0, double d1, double z0, double z1) const { return oiko::box(at(u0, d0, z0), at(u1, d1, z1)); }
+};
+
+class Builder {
+public:
+    explicit Builder(Settled& settled);
+
+    Settled& s;
+    Shell shell;
+    Model model;
+    double wide, deep, floor;  ///< shell.wide, shell.deep, shell.floorTop
+    double rise, cosine, sine;
+    double rafterDeep, seat, overhang, rake, skinThick;
+    std::vector<WallFrame> walls;
+
+    /// Height above grade of the rafters' underside and top, and of the purlins' top, at local y.
+    double under(double y) const { return floor + shell.rafterUndersideMm(y); }
+    double over(double y) const { return under(y) + rafterDeep / cosine; }
+    double roofBase(double y) const { return over(y) + inMm(kPurlin) / cosine; }
+    /// Keeps what is below the rafters' underside, lowered by `down` (vertical).
+    Plane below(double down) const;
+
+    /// Adds a part; empty solids are dropped, and a part without any is not added (nullptr).
+    Part* add(std::string id, std::string_view role, std::string assembly, System system, Form form, std::string stock, Vec3 along, Vec3 wideAxis,
+              std::vector<Solid> solids);
+    Part* lumber(std::string id, std::string_view role, std::string assembly, System system, std::string stock, Vec3 along, Vec3 wideAxis, Solid solid) {
+        return add(std::move(id), role, std::move(assembly), system, Form::lumber, std::move(stock), along, wideAxis, {std::move(solid)});
+    }
+    void join(const std::string& a, const std::string& b, Joint::Kind kind, double gapMm);
+    std::string sideName(int local) const { return std::string{kSides[(local + shell.turn) % 4]}; }
+    const WallFrame& wall(std::string_view side) const;
+
+private:
+    std::vector<std::tuple<std::string, std::string, Joint::Kind, double>> named_;
+    friend Model finish(Builder&);
+};
+
+/// A rafter's convex pieces: underside z = zu - rise·y, birdsmouths on plates [0, plate] and [deep - plate, deep].
+struct RafterSpec {
+    double x0, thick, deep, rise;           ///< left face, thickness, dressed depth, tangent of the pitch
+    double zu;                              ///< underside at y = 0
+    double yHigh, yLow;                     ///< plumb-cut ends
+    double spanOut, plate, seat;            ///< outer to outer of the plates, their width, the seat; seat 0: no birdsmouths
+    double zHigh, zLow;                     ///< tops of the plates
+};
+std::vector<Solid> rafterSolids(const RafterSpec& r);
+/// A board lying flat on the slope between two distances along it, from x0 to x1.
+Solid onSlope(double x0, double x1, double yStart, double zStart, double rise, double q0, double q1, double lift, double thick);
+/// A flat sheet in a wall's plane with rectangular holes; its top follows `top(u)`, straight between `u0` and `u1`.
+std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, double d0, double d1, double z0, const std::function<double(double)>& top,
+                                  const std::vector<Hole>& holes);
+/// Starts of members 1.5 in thick: both ends, and centres on the layout between.
+std::vector<double> layout(double from, double to, double spacing, double thick = 1.5 * kIn);
+std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth
+
+void foundation(Builder&);
+void floorFrame(Builder&);
+void wallFrames(Builder&);
+void roofFrame(Builder&);
+void skin(Builder&);
+void leaves(Builder&);
+void nests(Builder&);
+void roosts(Builder&);
+void run(Builder&);
+
+}  // namespace oiko

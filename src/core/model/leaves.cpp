@@ -1,0 +1,117 @@
+// What closes the openings: hinged leaves of siding on a frame, sliding pop doors with ramps, window panes and shutters, mesh.
+#include <cmath>
+
+#include "core/model/builder.h"
+
+namespace oiko {
+namespace {
+
+constexpr double kBoard = 0.75 * kIn, kGap = 0.125 * kIn;
+
+struct Fitter {
+    Builder& b;
+    const WallFrame& w;
+    const Hole& h;
+    Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across, std::vector<Solid> solids) {
+        auto* p = b.add(h.row + "/" + name, role, w.side + " wall", System::openings, form, std::move(stock), along, across, std::move(solids));
+        if (p) p->side = w.side, p->opening = h.row;
+        return p;
+    }
+    Part* board(const std::string& name, std::string_view role, std::string stock, Vec3 along, Vec3 across, Solid solid) {
+        return put(name, role, Form::lumber, std::move(stock), along, across, {std::move(solid)});
+    }
+    static constexpr Vec3 kUp{0, 0, 1};
+
+    /// A leaf in the siding's plane on a frame of flat boards behind it; hung on the left trimmer.
+    void hingedLeaf(const std::string& sheet, const std::string& frame) {
+        const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, wide = inMm(profile(frame)->wide);
+        const double t = std::min(b.skinThick, inMm(thicknessOf(sheet)));
+        put("leaf/sheet", "leaf", Form::sheet, sheet, kUp, w.u, {w.box(u0, u1, -t, 0, z0, z1)});
+        board("leaf/stile/left", "leaf-stile", frame, kUp, w.u, w.box(u0, u0 + wide, 0, kBoard, z0, z1));
+        board("leaf/stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, kBoard, z0, z1));
+        if (u1 - u0 - 2 * wide > 2 * kIn) {
+            board("leaf/rail/bottom", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kBoard, z0, z0 + wide));
+            if (z1 - z0 > 3 * wide) board("leaf/rail/top", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kBoard, z1 - wide, z1));
+            if (z1 - z0 > 48 * kIn)
+                board("leaf/rail/middle", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kBoard, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
+        }
+        const double d0 = kBoard + kIn / 16, d1 = d0 + 1.5 * kIn;
+        board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + kBoard, d0, d1, h.z0, h.z1));
+        board("stop/right", "stop", "1x2", kUp, w.inward, w.box(h.u1 - kBoard, h.u1, d0, d1, h.z0, h.z1));
+        board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + kBoard, h.u1 - kBoard, d0, d1, h.z1 - kBoard, h.z1));
+        b.join(h.row + "/leaf/sheet", w.side + "/trimmer/" + tenths(h.u0 - 1.5 * kIn), Joint::Kind::hinged, kGap);
+    }
+
+    void mesh() {
+        const double lap = 1.5 * kIn, d0 = 3.5 * kIn, d1 = d0 + kIn / 16;
+        const auto kind = b.s.choice("mesh.kind");
+        put("mesh", "window-mesh", Form::mesh, kind, w.u, kUp, {w.box(h.u0 - lap, h.u1 + lap, d0, d1, h.z0 - lap, h.z1 + lap)});
+        const auto batten = [&](const char* name, Vec3 along, Vec3 across, double u0, double u1, double z0, double z1) {
+            board(std::string{"batten/"} + name, "batten", "1x2", along, across, w.box(u0, u1, d1, d1 + kBoard, z0, z1));
+        };
+        batten("left", kUp, w.u, h.u0 - lap, h.u0, h.z0 - lap, h.z1 + lap);
+        batten("right", kUp, w.u, h.u1, h.u1 + lap, h.z0 - lap, h.z1 + lap);
+        batten("sill", w.u, kUp, h.u0, h.u1, h.z0 - lap, h.z0);
+        batten("head", w.u, kUp, h.u0, h.u1, h.z1, h.z1 + lap);
+    }
+
+    void popDoor() {
+        const double d0 = 3.5 * kIn, leafThick = inMm(thicknessOf("ply-1/2")), lap = 1.25 * kIn;
+        const double slot = kIn / 16, u0 = h.u0 - lap, u1 = h.u1 + lap, z0 = h.z0 - 0.5 * kIn;
+        const double roof = inMm(b.shell.underPlates(w.side, mm(h.u0 - 3 * kIn), mm(h.u1 - h.u0 + 6 * kIn)));
+        const double height = h.z1 - h.z0 + 1.25 * kIn, top = std::min(z0 + 2 * height, roof);
+        put("leaf/sheet", "pop-leaf", Form::sheet, "ply-1/2", kUp, w.u, {w.box(u0, u1, d0, d0 + leafThick, z0, z0 + height)});
+        for (const bool right : {false, true}) {
+            const std::string end = right ? "right" : "left";
+            const double a = right ? u1 + slot : u0 - slot - 1.5 * kIn;
+            board("track/" + end, "track", "1x2", kUp, w.u, w.box(a, a + 1.5 * kIn, d0, d0 + kBoard, z0, top));
+            const double c = right ? u1 + slot + 1.5 * kIn - 2.5 * kIn : a;
+            board("keeper/" + end, "track", "1x3", kUp, w.u, w.box(c, c + 2.5 * kIn, d0 + kBoard, d0 + 2 * kBoard, z0, top));
+        }
+        b.join(h.row + "/leaf/sheet", h.row + "/track/left", Joint::Kind::slides, slot);
+        ramp();
+    }
+
+    void ramp() {
+        const double angle = inRadians(b.s.angle(h.row + ".ramp")), tangent = std::tan(angle), thick = inMm(thicknessOf("ply-1/2"));
+        const double start = b.skinThick + kBoard + kGap, top = h.z0, ground = -b.floor;
+        const double drop = thick / std::cos(angle), run = (top - ground) / tangent;
+        const auto at = [&](double r, double z) { return w.at(h.u0, -start - r, z); };
+        const Vec3 outline[] = {at(0, top), at(0, top - drop), at(run - drop / tangent, ground), at(run, ground)};
+        const Vec3 down = unit(w.inward * -std::cos(angle) + Vec3{0, 0, -std::sin(angle)}), normal = unit(w.inward * -std::sin(angle) + Vec3{0, 0, std::cos(angle)});
+        put("ramp", "ramp", Form::sheet, "ply-1/2", down, w.u, {prism(outline, w.u * (h.u1 - h.u0))});
+        const double length = run / std::cos(angle);
+        int n = 0;
+        for (double q = 3 * kIn; q < length - 3 * kIn; q += 6 * kIn) {
+            const Vec3 foot = at(0, top) + down * q;
+            const Vec3 rung[] = {foot, foot + down * (1.5 * kIn), foot + down * (1.5 * kIn) + normal * kBoard, foot + normal * kBoard};
+            board("rung/" + std::to_string(++n), "rung", "1x2", w.u, down, prism(rung, w.u * (h.u1 - h.u0)));
+        }
+        b.join(h.row + "/ramp", w.side + "/sill/" + tenths(h.u0), Joint::Kind::hangs, start);
+    }
+};
+
+}  // namespace
+
+void leaves(Builder& b) {
+    for (const auto& w : b.walls)
+        for (const auto& h : w.holes) {
+            Fitter f{b, w, h};
+            const auto skin = b.s.choice("skin.kind");
+            if (h.kind == "people_door" || h.kind == "clean_out") f.hingedLeaf(skin, "1x4");
+            if (h.kind == "pop") f.popDoor();
+            if (h.kind == "vent") f.mesh();
+            if (h.kind == "window") {
+                const auto kind = b.s.choice(h.row + ".kind");
+                if (kind != "mesh") f.hingedLeaf(kind == "pane" ? "clear-1/4" : skin, "1x2");
+                f.mesh();
+            }
+            if (h.kind == "people_door" || h.kind == "clean_out") {
+                // The quarter circle of the swing, as the square it lies in.
+                const double r = h.u1 - h.u0, out = b.skinThick + kBoard;
+                b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0, h.u1, -out - r, -out - kGap, h.z0 + kGap, h.z1)});
+            }
+        }
+}
+
+}  // namespace oiko

@@ -1,0 +1,74 @@
+#pragma once
+// The model: parts that are solids, joints between them, openings, and the places kept clear.
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/quantity.h"
+#include "core/geometry/solid.h"
+
+namespace oiko {
+
+/// In building order; the bill groups by it.
+enum class System { ground, floor, walls, roof, openings, skin, inside, run };
+inline constexpr int kSystems = 8;
+std::string_view name(System system);
+
+/// How a part is bought and cut.
+enum class Form { lumber, sheet, panel, mesh, block };
+
+struct Part {
+    std::string id;        ///< wall, role and place: "front/stud/24"; a change to one wall renames nothing elsewhere
+    std::string role;      ///< stud, rafter, birdsmouth's owner …: words.part.<role>
+    std::string assembly;  ///< "front wall", "run": words by id assembly.<…>
+    System system = System::walls;
+    Form form = Form::lumber;
+    std::string stock;  ///< profile: "2x4", "2x4pt", "grooved-5/8", "metal", "hardware-cloth-1/2"
+    Vec3 along{1, 0, 0}, wide{0, 1, 0};  ///< unit axes: of the length (or the grain), of the width
+    std::vector<Solid> solids;
+    std::vector<std::vector<std::size_t>> inner;  ///< by solid: faces shared whole with the part's next piece
+    std::string side;      ///< the coop side it shows on, or empty
+    std::string opening;   ///< the row it belongs to: "doors.1", or empty
+    friend bool operator==(const Part&, const Part&) = default;
+
+    bool treated() const { return stock.ends_with("pt"); }
+    Vec3 thick() const { return cross(along, wide); }
+    Bounds box() const;
+    double volumeMm3() const;
+    /// Extent along an axis, mm.
+    double extent(Vec3 axis) const;
+};
+
+struct Joint {
+    enum class Kind { bears, fastened, hinged, slides, hangs } kind = Kind::fastened;
+    std::size_t a = 0, b = 0;  ///< places in Model::parts; `a` is what rests, is held or moves
+    double gapMm = 0, patchMm2 = 0;
+    Vec3 at;
+    friend bool operator==(const Joint&, const Joint&) = default;
+};
+std::string_view name(Joint::Kind kind);
+
+struct OpeningSpec {
+    std::string id, kind, side;  ///< "doors.1"; people_door, clean_out, pop, window, vent, nest, gate
+    Length at, width, sill, height;  ///< from the wall's left end seen from outside; above the deck
+    Vec3 corners[4];
+    friend bool operator==(const OpeningSpec&, const OpeningSpec&) = default;
+};
+
+/// A volume that no part enters: a door's swing, the drop zone under roosts.
+struct ClearSpace {
+    std::string id, owner;
+    Solid solid;
+    friend bool operator==(const ClearSpace&, const ClearSpace&) = default;
+};
+
+struct Model {
+    std::vector<Part> parts;
+    std::vector<Joint> joints;
+    std::vector<OpeningSpec> openings;
+    std::vector<ClearSpace> clear;
+    friend bool operator==(const Model&, const Model&) = default;
+    const Part* find(std::string_view id) const;
+};
+
+}  // namespace oiko

@@ -1,0 +1,272 @@
+// One run on posts against a side of the coop: beams, rafters, its own lower roof, rails where the mesh rolls end, mesh, gate, apron.
+#include <algorithm>
+#include <cmath>
+
+#include "core/design/spans.h"
+#include "core/model/builder.h"
+
+namespace oiko {
+
+namespace {
+
+constexpr double kT = 1.5 * kIn, kP = 3.5 * kIn, kMesh = kIn / 16, kBoard = 0.75 * kIn;
+
+struct Runner {
+    Builder& b;
+    std::string row;
+    const WallFrame& w;
+    double u0, width, v0, length, high, rise, low;  // u along the coop's side, v outwards from the posts' inner faces; heights above grade
+    std::string meshKind;
+    Vec3 out{}, up{0, 0, 1};
+
+    Runner(Builder& builder, std::string name, const WallFrame& wall)
+        : b{builder}, row{std::move(name)}, w{wall}, u0{inMm(b.s.length(row + ".at"))}, width{inMm(b.s.length(row + ".width"))},
+          v0{b.skinThick + kBoard + kIn / 16}, length{inMm(b.s.length(row + ".length"))}, high{inMm(b.s.length(row + ".height"))},
+          rise{std::tan(inRadians(b.s.angle(row + ".pitch")))}, low{high - rise * (length - kP)}, meshKind{b.s.choice("mesh.kind")}, out{w.inward * -1} {}
+
+    /// u and v within the run, z above grade.
+    Vec3 at(double u, double v, double z) const { return w.at(u0 + u, -(v0 + v), z - b.floor); }
+    Solid cuboid(double ua, double ub, double va, double vb, double za, double zb) const { return box(at(ua, va, za), at(ub, vb, zb)); }
+    Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across, std::vector<Solid> solids) {
+        return b.add(row + "/" + name, role, "run", System::run, form, std::move(stock), along, across, std::move(solids));
+    }
+    Part* lumber(const std::string& name, std::string_view role, std::string stock, Vec3 along, Vec3 across, Solid solid) {
+        return put(name, role, Form::lumber, std::move(stock), along, across, {std::move(solid)});
+    }
+
+    std::string rafterStock, top;
+    double rafterDeep = 0, seat = 0, zu = 0, c = 1;
+    double under(double v) const { return zu - rise * v; }
+    double over(double v) const { return under(v) + rafterDeep / c; }
+
+    /// A solid built with y outwards and x along the side, from grade, brought to its place.
+    Solid placed(Solid s) const {
+        for (auto& p : s.vertices) p = at(p.x, p.y, p.z);
+        // Left of the coop's outside x and y may be mirrored: then the faces turn round.
+        if (dot(cross(w.u, out), up) < 0)
+            for (auto& f : s.faces) std::ranges::reverse(f);
+        return s;
+    }
+
+    std::vector<double> fronts, sides;  // posts along the coop and outwards
+
+    void frame() {
+        const auto roofed = top != "mesh";
+        const auto load = SpanLoad{roofed ? std::max(psf(20), std::get<Load>(b.s.value("place.snow"))) : psf(10), psf(roofed ? 7 : 3), 1.15, 180};
+        rafterStock = "2x6";
+        if (clearSpan(wood(b.s.choice("wood.species")), *profile("2x4"), inches(24), load).clear >= mm(length - 2 * kP) &&
+            birdsmouthSeat(inches(3.5), pitch(rise, 1), kWallDeep) >= kLeastBearing)
+            rafterStock = "2x4";
+        rafterDeep = inMm(profile(rafterStock)->wide), c = 1 / std::sqrt(1 + rise * rise);
+        seat = inMm(birdsmouthSeat(mm(rafterDeep), pitch(rise, 1), kWallDeep));
+        zu = low + rise * (length - seat);
+        const auto posts = [](double outside) {
+            std::vector<double> places;
+            for (const auto p : runPosts(mm(outside))) places.push_back(inMm(p));
+            return places;
+        };
+        fronts = posts(width), sides = posts(length);
+        const double beamDeep = (width > 72 * kIn ? 5.5 : 3.5) * kIn;
+        const std::string beam = beamDeep > kP ? "4x6pt" : "4x4pt";
+        const auto post = [&](const std::string& name, double u, double v, double topZ, bool slope) {
+            auto solid = cuboid(u, u + kP, v, v + kP, 0, topZ);
+            if (slope) solid = cut(solid, Plane::through(at(0, 0, under(0)), out * rise + up));
+            lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
+            const double bw = 7.625 * kIn, bl = 15.625 * kIn;
+            // The block stays clear of the coop's own: it never reaches behind the post towards the coop.
+            const double bu = std::clamp(u + kP / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + kP / 2 - bw / 2, 0.0, length - bw);
+            put("block/" + name, "block", Form::block, "block-4x8x16", w.u, out, {cuboid(bu, bu + bl, bv, bv + bw, -3.625 * kIn, 0)});
+        };
+        for (std::size_t i = 0; i < fronts.size(); ++i) {
+            post("inner/" + std::to_string(i + 1), fronts[i], 0, high - beamDeep, false);
+            post("outer/" + std::to_string(i + 1), fronts[i], length - kP, low - beamDeep, false);
+        }
+        for (std::size_t i = 1; i + 1 < sides.size(); ++i) {
+            post("left/" + std::to_string(i), 0, sides[i], over(sides[i]), true);
+            post("right/" + std::to_string(i), width - kP, sides[i], over(sides[i]), true);
+        }
+        lumber("beam/inner", "run-beam", beam, w.u, beamDeep > kP ? up : out, cuboid(0, width, 0, kP, high - beamDeep, high));
+        lumber("beam/outer", "run-beam", beam, w.u, beamDeep > kP ? up : out, cuboid(0, width, length - kP, length, low - beamDeep, low));
+        const auto xs = layout(0, width, 24 * kIn);
+        const Vec3 slope = unit(out + up * -rise), normal = unit(out * rise + up);
+        for (const double x : xs) {
+            auto solids = rafterSolids({x, kT, rafterDeep, rise, zu, 0, length + 6 * kIn, length, kP, seat, high, low});
+            for (auto& s : solids) s = placed(std::move(s));
+            put("rafter/" + tenths(x), "rafter", Form::lumber, rafterStock, slope, normal, std::move(solids));
+        }
+        for (const bool outer : {false, true}) {
+            const double v = outer ? length - kT : 0, foot = outer ? low : high;
+            const double height = std::min(over(v + kT) - foot, rafterDeep);
+            for (std::size_t i = 1; i < xs.size(); ++i)
+                if (xs[i] - xs[i - 1] - kT >= 2 * kIn)
+                    lumber(std::string{outer ? "eave-block/outer/" : "eave-block/inner/"} + tenths(xs[i]), "eave-block", rafterStock, w.u, up,
+                           cuboid(xs[i - 1] + kT, xs[i], v, v + kT, foot, foot + height));
+        }
+        if (roofed) {
+            const double total = (length + 6 * kIn) / c;
+            const int bays = std::max(1, static_cast<int>(std::ceil((total - kP) / (24 * kIn) - 1e-9)));
+            for (int i = 0; i <= bays; ++i) {
+                const double q = (total - kP) * i / bays;
+                lumber("purlin/" + std::to_string(i + 1), "purlin", "2x4", w.u, slope, placed(onSlope(0, width, 0, over(0), rise, q, q + kP, 0, kT)));
+            }
+            const std::string stock = top.starts_with("metal") ? "metal" : "clear";
+            int n = 0;
+            for (double x = 0; x < width - kSameMm; x += 36 * kIn)
+                put("panel/" + std::to_string(++n), "roof-panel", Form::panel, stock, slope, w.u,
+                    {placed(onSlope(x, std::min(x + 36 * kIn, width), 0, over(0), rise, 0, total + kIn, kT, inMm(thicknessOf(stock))))});
+        } else {
+            int n = 0;
+            const double total = length / c;
+            for (double x = 0; x < width - kSameMm; x += 48 * kIn)
+                put("mesh/top/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, slope, w.u,
+                    {placed(onSlope(x, std::min(x + 48 * kIn, width), 0, over(0), rise, 0, total, 0, kMesh))});
+        }
+    }
+
+    struct Gate {
+        int wall;  // 0 left, 1 outer, 2 right
+        double from, width, height;
+    };
+
+    /// Mesh on one side, in strips as wide as the rolls, with rails where they end; `along` runs from the coop outwards or along u.
+    void meshWall(int which, const Gate& gate) {
+        const bool outer = which == 1;
+        const std::string name = which == 0 ? "left" : which == 1 ? "outer" : "right";
+        const double span = outer ? width : length;
+        const auto& postsAt = outer ? fronts : sides;
+        // x along the wall, z up; `place` puts a slab of thickness [p, q] counted outwards from the posts' outer faces.
+        const auto slab = [&](double xa, double xb, double p, double q, double za, double zb) {
+            if (outer) return cuboid(xa, xb, length + p, length + q, za, zb);
+            return which == 0 ? cuboid(-p, -q, xa, xb, za, zb) : cuboid(width + p, width + q, xa, xb, za, zb);
+        };
+        // Outside, the rafters' tails come down over the beam's face; on the sides the mesh laps the end rafters.
+        const auto topAt = [&](double x) { return outer ? under(length + kMesh) : over(x); };
+        const Vec3 along = outer ? w.u : out;
+        const bool gated = gate.wall == which;
+        const double gateFrom = gate.from, gateTo = gate.from + gate.width;
+        const auto rail = [&](double z, const std::string& level, const std::string& stock) {
+            for (std::size_t i = 1; i < postsAt.size(); ++i) {
+                double a = postsAt[i - 1] + kP, e = postsAt[i];
+                const auto piece = [&](double xa, double xb, const std::string& tag) {
+                    if (xb - xa >= 2 * kIn) lumber("rail/" + name + "/" + level + "/" + std::to_string(i) + tag, "run-rail", stock, along, up, slab(xa, xb, -kT, 0, z, z + kP));
+                };
+                if (gated && gateFrom < e && gateTo > a) {
+                    piece(a, gateFrom - 0.25 * kIn, ""), piece(gateTo + 0.25 * kIn + kT, e, "b");
+                } else {
+                    piece(a, e, "");
+                }
+            }
+        };
+        rail(0, "bottom", "2x4pt");
+        const double tallest = topAt(0);
+        // Strips of a 48 in roll from the ground; no strip left narrower than 4 in: then the first is of a 36 in roll.
+        std::vector<double> joints;
+        double z = std::fmod(tallest, 48 * kIn) < 4 * kIn || std::fmod(topAt(span), 48 * kIn) < 4 * kIn ? 36 * kIn : 48 * kIn;
+        for (; z < tallest - 4 * kIn; z += 48 * kIn) joints.push_back(z);
+        for (std::size_t i = 0; i < joints.size(); ++i)
+            if (joints[i] + kP / 2 < topAt(span) - (outer ? 5.5 * kIn : rafterDeep / c) - kIn) rail(joints[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
+        // The mesh itself, cut to the top edge and round the gate.
+        const WallFrame frame{0, w.side, outer ? at(0, length, 0) : which == 0 ? at(0, 0, 0) : at(width, 0, 0), along, outer ? out : which == 0 ? w.u * -1 : w.u, span, !outer, 0, span, {}};
+        std::vector<Hole> holes;
+        if (gated) holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, -1, gate.height + 0.25 * kIn});
+        double bottom = 0;
+        joints.push_back(tallest + kIn);
+        int n = 0;
+        for (const double joint : joints) {
+            auto pieces = sheetWithHoles(frame, 0, span, 0, kMesh, bottom, [&](double) { return std::min(joint, tallest); }, holes);
+            if (!outer)
+                for (auto& s : pieces) s = cut(s, Plane::through(at(0, 0, over(0)), out * rise + up));
+            put("mesh/" + name + "/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, along, up, std::move(pieces));
+            bottom = joint;
+        }
+        if (gated) gateLeaf(gate, slab, along, name);
+    }
+
+    void gateLeaf(const Gate& g, const std::function<Solid(double, double, double, double, double, double)>& slab, Vec3 along, const std::string& name) {
+        const double a = g.from, e = g.from + g.width, foot = kT + 0.25 * kIn, head = g.height;
+        const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid s) {
+            if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(s)})) p->opening = row + ".gate";
+        };
+        const double beamUnder = g.wall == 1 ? low - (width > 72 * kIn ? 5.5 : 3.5) * kIn : 0;
+        // The latch stud stands from the ground to the beam or, on a side, to the end rafter.
+        auto stud = slab(e + 0.25 * kIn, e + 0.25 * kIn + kT, -kP, 0, 0, g.wall == 1 ? beamUnder : over(0));
+        if (g.wall != 1) stud = cut(stud, Plane::through(at(0, 0, under(0)), out * rise + up));
+        piece("stud", "gate-stud", "2x4", up, cross(up, along), std::move(stud));
+        piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along), slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, 0, kT));
+        if (g.wall != 1) piece("head", "gate-head", "2x4", along, cross(up, along), slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kT));
+        piece("stile/hinge", "gate-stile", "2x4", up, along, slab(a, a + kP, -kT, 0, foot, head));
+        piece("stile/latch", "gate-stile", "2x4", up, along, slab(e - kP, e, -kT, 0, foot, head));
+        const double inA = a + kP, inE = e - kP, mid = (foot + head) / 2;
+        const bool tall = head - foot > 40 * kIn;
+        std::vector<double> rails{foot, head - kP};
+        if (tall) rails.insert(rails.begin() + 1, mid - kP / 2);
+        for (std::size_t i = 0; i < rails.size(); ++i)
+            piece("rail/" + std::to_string(i + 1), "gate-rail", "2x4", along, up, slab(inA, inE, -kT, 0, rails[i], rails[i] + kP));
+        for (std::size_t i = 1; i < rails.size(); ++i) {
+            // A brace from the hinge's foot up to the latch side, its corners cut to stiles and rails.
+            const double z0 = rails[i - 1] + kP, z1 = rails[i], dx = inE - inA, dz = z1 - z0, l = std::hypot(dx, dz);
+            if (dx < 6 * kIn || dz < 6 * kIn) continue;
+            const Vec3 dir = along * (dx / l) + up * (dz / l), side = along * (-dz / l) + up * (dx / l);
+            auto brace = slab(inA, inE, -kT, 0, z0, z1);
+            const Vec3 middle = centroid(brace);
+            brace = cut(cut(brace, Plane::through(middle + side * (kP / 2), side)), Plane::through(middle + side * (-kP / 2), side * -1));
+            piece("brace/" + std::to_string(i), "gate-brace", "2x4", dir, side, std::move(brace));
+        }
+        if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {slab(a, e, 0, kMesh, foot, head)})) p->opening = row + ".gate";
+        b.join(row + "/gate/stile/hinge", row + "/post/" + (g.wall == 1 ? "outer/1" : "inner/" + std::string{g.wall == 0 ? "1" : std::to_string(fronts.size())}), Joint::Kind::hinged, 0.25 * kIn);
+        const auto corner = [&](double x, double z) { return slab(x, x + 1, 0, 1, z, z + 1).vertices.front(); };
+        b.model.openings.push_back({row + ".gate", "gate", name, mm(a), mm(g.width), mm(foot - b.floor), mm(head - foot), {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
+        b.model.clear.push_back({row + "/gate/swing", row + ".gate", slab(a, e, kBoard, g.width, foot, head)});
+    }
+
+    void apron() {
+        const double a = inMm(b.s.length("apron.width"));
+        if (a < kIn) return;
+        // Flat on the ground, pegged into the turf; a square at each outer corner.
+        const auto strip = [&](const std::string& name, double ua, double ub, double va, double vb, Vec3 along) {
+            put("apron/" + name, "apron", Form::mesh, meshKind, along, cross(up, along), {cuboid(ua, ub, va, vb, -kMesh, 0)});
+        };
+        strip("left", -a, 0, 0, length, out), strip("right", width, width + a, 0, length, out);
+        strip("outer", 0, width, length, length + a, w.u);
+        strip("corner/left", -a, 0, length, length + a, w.u), strip("corner/right", width, width + a, length, length + a, w.u);
+    }
+
+    /// Strips on the siding behind the two posts beside the coop, where no corner board stands.
+    void closers() {
+        for (const bool right : {false, true}) {
+            const double u = right ? width - kP : 0, along = u0 + u;
+            const double clear = 3.5 * kIn;
+            if (along < clear || along + kP > w.length - clear) continue;
+            const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn;
+            b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
+                     box(w.at(along, -t, bottom - b.floor), w.at(along + kP, -t - kBoard, high - b.floor)));
+        }
+    }
+
+    void build() {
+        top = b.s.choice(row + ".top");
+        frame();
+        const double gateWidth = inMm(b.s.length(row + ".gate_width"));
+        const auto where = b.s.choice(row + ".gate");
+        const int wall = where == "left" ? 0 : where == "outer" ? 1 : 2;
+        const double beamDeep = (width > 72 * kIn ? 5.5 : 3.5) * kIn, from = kP + 0.25 * kIn;
+        // On a side the rafter comes down over the gate's far end; a flat head goes between.
+        const double room = wall == 1 ? low - beamDeep - 0.25 * kIn : under(from + gateWidth + 3 * kIn) - kT - kIn;
+        const Gate gate{wall, from, gateWidth, wall == 1 ? room : std::min(76 * kIn, room)};
+        for (int i = 0; i < 3; ++i) meshWall(i, gate);
+        apron();
+        closers();
+    }
+};
+
+}  // namespace
+
+void run(Builder& b) {
+    for (const int n : b.s.rows("runs")) {
+        const auto row = "runs." + std::to_string(n);
+        Runner r{b, row, b.wall(b.s.choice(row + ".side"))};
+        r.build();
+    }
+}
+
+}  // namespace oiko
