@@ -46,6 +46,7 @@ public:
     /// For readers of files: the highest row number ever used.
     void noteUsed(const std::string& list, int row);
     void clearRows();
+    void addRow(const std::string& list, int row) { rows_[list].insert(row), noteUsed(list, row); }
     const std::map<std::string, int>& used() const { return used_; }
 
     friend bool operator==(const Design&, const Design&) = default;

@@ -255,7 +255,17 @@ std::vector<Param> declare() {
         const auto room = widestGap(a, side(a, "vents"), mine("vents", a));
         return bounded(std::min({room, inches(48), std::max(inches(14), room - inches(26))}), inches(8), feet(12));
     }));
-    p.push_back(length("vents.*.height", openings, inches(3), inches(16), always(inches(8)), false));
+    p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {
+        // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
+        double wide = 0;
+        for (const int row : a.rows("vents")) wide += inMm(a.length(slotKey("vents", row, "width")));
+        const auto floor = clearFloor(a.length("coop.width"), a.length("coop.depth"));
+        const auto half = inches(0.5);
+        const auto need = mm(static_cast<double>(floor.count()) / 10 / wide);
+        const auto self = mine("vents", a);
+        const auto room = highestHead(shellOf(a), side(a, "vents"), a.length(self + ".at"), a.length(self + ".width")) - inches(8);
+        return bounded(std::min(half * ((need.count() + half.count() - 1) / half.count()), room), inches(3), inches(14));
+    }));
     p.push_back(length("vents.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("vents", a);
         const auto wall = side(a, "vents");

@@ -1,0 +1,131 @@
+#include "core/answer/answer.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/base/tolerance.h"
+#include "core/catalog/lumber.h"
+#include "core/model/build.h"
+
+namespace oiko {
+namespace {
+
+using Key = std::vector<std::pair<std::string, Value>>;
+
+bool shapes(const Param& p) { return (p.stage >= Stage::form && p.stage <= Stage::run) || p.key == "place.snow"; }
+
+void weigh(Answer& a) {
+    double bought = 0, used = 0;
+    for (const auto& part : a.model->parts) {
+        const auto m = massOf(part, *a.settled);
+        a.mass += m;
+        if (m > a.heaviest && part.form != Form::mesh) a.heaviest = m, a.heaviestPart = part.id;
+    }
+    const auto section = [](std::string_view stock) {
+        const auto* p = profile(stock);
+        return inMm(p->thick) * inMm(p->wide);
+    };
+    for (const auto& b : a.cuts->boards.boards) {
+        const auto& stock = a.cuts->boardStock[b.stock];
+        bought += inMm(stock.length) * section(stock.profile);
+        for (const auto& c : b.pieces) used += inMm(a.cuts->boardParts[c.part].length) * section(stock.profile);
+    }
+    for (const auto& s : a.cuts->sheets.sheets) {
+        const auto& stock = a.cuts->sheetStock[s.stock];
+        const double thick = inMm(thicknessOf(stock.sheet));
+        bought += inMm(stock.width) * inMm(stock.height) * thick;
+        for (const auto& p : s.placements) used += inMm(p.width) * inMm(p.height) * thick;
+    }
+    a.waste = bought > 0 ? 1 - used / bought : 0;
+}
+
+/// Findings that need lists, prices and weights.
+void judgeLists(Answer& a) {
+    const auto add = [&](std::string id, std::string gauge, double value, double limit, std::string unit, State worst) {
+        Finding f;
+        f.id = std::move(id), f.gauge = std::move(gauge), f.value = value, f.limit = limit, f.unit = std::move(unit), f.atLeast = false;
+        f.state = std::min(stateOf(value, limit, false), worst);
+        a.findings.push_back(std::move(f));
+    };
+    // About 50 lb is one person's lift. Common practice.
+    add("weight.lift", "weight", inKilograms(a.heaviest), inKilograms(pounds(50)) * static_cast<double>(a.settled->count("build.hands")), "kg", State::fail);
+    a.findings.back().parts = {a.heaviestPart};
+    if (const auto n = a.settled->count("build.hands"); n < 6) a.findings.back().remedies.push_back({{"build.hands", std::to_string(n + 1)}});
+    add("waste.wood", "waste", a.waste, 0.15, "share", State::near);
+    if (a.bill.budget > Money{}) add("budget.total", "budget", inUnits(a.bill.total), inUnits(a.bill.budget), "money", State::fail);
+    if (!a.cuts->boards.unplaced.empty() || !a.cuts->sheets.unplaced.empty())
+        add("cuts.unplaced", "others", static_cast<double>(a.cuts->boards.unplaced.size() + a.cuts->sheets.unplaced.size()), 0, "count", State::fail);
+}
+
+}  // namespace
+
+std::shared_ptr<const Answer> answer(const Design& design, Memory& memory) {
+    auto a = std::make_shared<Answer>();
+    a->design = design;
+    a->settled = std::make_shared<Settled>(design);
+    Key modelKey, listKey, cutKey;
+    for (const auto& slot : a->settled->slots()) {
+        const auto* p = findParam(slot);
+        const auto& v = a->settled->value(slot);
+        if (shapes(*p)) modelKey.emplace_back(slot, v);
+        if (p->key == "plans.units") listKey.emplace_back(slot, v);
+        if (p->stage == Stage::cut) cutKey.emplace_back(slot, v);
+    }
+    const auto* last = memory.last_.get();
+    const bool sameModel = last && modelKey == memory.modelKey_, sameLists = sameModel && listKey == memory.listKey_;
+    const bool samePrices = last && design.prices == memory.pricesKey_, sameCuts = sameLists && samePrices && cutKey == memory.cutKey_;
+    a->model = sameModel ? last->model : std::make_shared<const Model>(buildModel(*a->settled));
+    a->takeoff = sameLists ? last->takeoff : std::make_shared<const Takeoff>(takeOff(*a->model, *a->settled));
+    a->prices = samePrices ? last->prices : std::make_shared<const Catalog>(pricedCatalog(design.prices));
+    // A proven plan is not carried over: the bytes of an answer do not depend on what was asked before.
+    a->cuts = sameCuts ? last->cuts : std::make_shared<const CutLists>(cutLists(*a->takeoff, *a->settled, *a->prices, cutRules(*a->settled)));
+    a->steps = sameModel ? last->steps : std::make_shared<const std::vector<Step>>(buildingOrder(*a->model));
+    a->bill = buy(*a->model, *a->takeoff, *a->cuts, *a->settled, *a->prices);
+    a->findings = judge(*a->settled, *a->model);
+    a->birds = birdsServed(*a->settled, *a->model);
+    weigh(*a);
+    judgeLists(*a);
+    memory.modelKey_ = std::move(modelKey), memory.listKey_ = std::move(listKey), memory.cutKey_ = std::move(cutKey);
+    memory.pricesKey_ = design.prices, memory.last_ = a;
+    return a;
+}
+
+std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop) {
+    auto a = std::make_shared<Answer>(*given);
+    a->settled = std::make_shared<Settled>(a->design);  // values are found as they are asked for: a thread has its own
+    auto rules = cutRules(*a->settled);
+    rules.work = 2'000'000, rules.stop = stop;
+    a->cuts = std::make_shared<const CutLists>(cutLists(*a->takeoff, *a->settled, *a->prices, rules));
+    a->bill = buy(*a->model, *a->takeoff, *a->cuts, *a->settled, *a->prices);
+    a->findings = judge(*a->settled, *a->model);
+    a->mass = a->heaviest = Mass{};
+    weigh(*a);
+    judgeLists(*a);
+    return a;
+}
+
+Effect effectOf(const Answer& now, const std::vector<Change>& changes, std::string_view finding) {
+    Effect e;
+    const auto trial = now.design.with(changes);
+    if (!trial) {
+        e.refused = trial.error().what;
+        return e;
+    }
+    Memory memory;
+    const auto then = answer(trial.value(), memory);
+    e.possible = true;
+    e.money = then->bill.total - now.bill.total, e.mass = then->mass - now.mass, e.birds = then->birds - now.birds, e.waste = then->waste - now.waste;
+    const auto find = [](const Answer& a, std::string_view id) {
+        const auto at = std::ranges::find(a.findings, id, &Finding::id);
+        return at == a.findings.end() ? nullptr : &*at;
+    };
+    for (const auto& f : then->findings)
+        if (const auto* before = find(now, f.id); before && f.state > before->state) e.worse.push_back(f.id);
+    if (const auto *was = find(now, finding), *is = find(*then, finding); was) {
+        const bool closer = is && (was->atLeast ? is->value - is->limit > was->value - was->limit : is->value - is->limit < was->value - was->limit);
+        e.mends = !is || is->state < was->state || (is->state == was->state && closer);
+    }
+    return e;
+}
+
+}  // namespace oiko

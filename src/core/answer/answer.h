@@ -1,0 +1,55 @@
+#pragma once
+// The one call that runs the whole flow for a design, and keeps what did not change.
+#include <memory>
+
+#include "core/drawing/planset.h"
+#include "core/judge/findings.h"
+#include "core/purchase/purchase.h"
+#include "core/steps/steps.h"
+
+namespace oiko {
+
+struct Answer {
+    Design design;
+    std::shared_ptr<Settled> settled;  ///< every value asked for already; one thread at a time
+    std::shared_ptr<const Model> model;
+    std::shared_ptr<const Takeoff> takeoff;
+    std::shared_ptr<const CutLists> cuts;
+    std::shared_ptr<const Catalog> prices;
+    Bill bill;
+    std::vector<Finding> findings;
+    std::shared_ptr<const std::vector<Step>> steps;
+    std::int64_t birds = 0;           ///< that what is drawn would hold
+    Mass mass, heaviest;              ///< of the whole without fixings; of the heaviest part lifted
+    std::string heaviestPart;
+    double waste = 0;                 ///< share of bought wood, by volume, that no piece is cut from
+};
+
+/// What is kept from the last answer, owned by whoever asks; never shared between threads.
+class Memory {
+    friend std::shared_ptr<const Answer> answer(const Design&, Memory&);
+    std::vector<std::pair<std::string, Value>> modelKey_, listKey_, cutKey_;
+    std::map<std::string, std::optional<Money>> pricesKey_;
+    std::shared_ptr<const Answer> last_;
+};
+
+/// Milliseconds for a usual coop; the cut plan is the good one, not the proven.
+std::shared_ptr<const Answer> answer(const Design& design, Memory& memory);
+
+/// The same answer with the cut plan searched and bounded; `stop` ends the search with what there is.
+std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop);
+
+/// What a change would do, without making it.
+struct Effect {
+    bool possible = false;
+    Message refused{};
+    Money money;
+    Mass mass;
+    std::int64_t birds = 0;
+    double waste = 0;
+    std::vector<std::string> worse;  ///< findings whose state gets worse
+    bool mends = false;              ///< the finding asked about gets better
+};
+Effect effectOf(const Answer& now, const std::vector<Change>& changes, std::string_view finding = {});
+
+}  // namespace oiko

@@ -1,0 +1,84 @@
+#pragma once
+// Cutting lists of pieces out of stock: boards in one dimension, sheets in two by straight edge-to-edge cuts.
+#include <functional>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/quantity.h"
+
+namespace oiko {
+
+struct CutPart {
+    std::string label, profile;
+    Length length;
+    std::int64_t quantity = 1;
+    friend bool operator==(const CutPart&, const CutPart&) = default;
+};
+struct CutStock {
+    std::string label, profile;
+    Length length;
+    Money price;
+    std::optional<std::int64_t> quantity{};  ///< nullopt: as many as wanted
+    friend bool operator==(const CutStock&, const CutStock&) = default;
+};
+struct CutRules {
+    Length kerf, endTrim;       ///< kerf between neighbours; trim off both ends of each board first, its kerf included
+    std::int64_t work = 0;      ///< 0: the good plan alone; else how much search may go into a better plan and its proof
+    std::function<bool()> stop{};  ///< asked now and then; true ends the search with what there is
+};
+struct CutPiece {
+    std::size_t part;  ///< in the list given
+    Length at;         ///< from the raw end of the board
+};
+struct CutBoard {
+    std::size_t stock;
+    std::vector<CutPiece> pieces;
+    Length offcut;  ///< left to keep, after the kerf of the last cut
+};
+struct CutPlan {
+    Money cost, lowerBound;
+    bool proven = false;   ///< cost equals lowerBound, and everything is placed
+    bool cutShort = false; ///< the search was stopped
+    std::vector<CutBoard> boards;
+    std::vector<std::pair<std::size_t, std::int64_t>> unplaced;  ///< part, how many
+};
+/// A plan for all profiles. A part is cut only from stock of its own profile.
+CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutRules& rules);
+
+struct SheetPart {
+    std::string label, sheet;
+    Length width, height;
+    std::int64_t quantity = 1;
+    bool turns = true;  ///< false: the grain runs along its height
+    friend bool operator==(const SheetPart&, const SheetPart&) = default;
+};
+struct SheetStock {
+    std::string label, sheet;
+    Length width, height;
+    Money price;
+    std::optional<std::int64_t> quantity{};
+    friend bool operator==(const SheetStock&, const SheetStock&) = default;
+};
+struct Placement {
+    std::size_t part;
+    Length x, y, width, height;  ///< as laid
+    bool turned = false;
+};
+struct SawCut {
+    Length x0, y0, x1, y1;  ///< along the middle of the kerf
+};
+struct NestedSheet {
+    std::size_t stock;
+    std::vector<Placement> placements;
+    std::vector<SawCut> cuts;
+};
+struct NestPlan {
+    Money cost, lowerBound;  ///< by area alone
+    bool proven = false;
+    std::vector<NestedSheet> sheets;
+    std::vector<std::pair<std::size_t, std::int64_t>> unplaced;
+};
+NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, Length kerf);
+
+}  // namespace oiko

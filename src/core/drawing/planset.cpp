@@ -1,0 +1,169 @@
+#include "core/drawing/planset.h"
+
+#include <algorithm>
+
+#include "core/design/layout.h"
+
+namespace oiko {
+namespace {
+
+constexpr double kMargin = 12, kTitleHigh = 16;
+
+struct Binder {
+    PlanSet set;
+    double width, height;
+    bool metric;
+
+    double inner() const { return width - 2 * kMargin; }
+    double bottom() const { return kMargin + kTitleHigh; }
+    double top() const { return height - kMargin - 8; }
+
+    Page& page(Message title) {
+        set.pages.push_back({width, height, std::move(title), {}, {}, {}});
+        return set.pages.back();
+    }
+    /// A drawing in a box of the page (paper mm), centred, with room about it for dimensions.
+    void place(Page& p, Drawing d, Message title, double x, double y, double w, double h, double around = 24) {
+        if (d.empty()) return;
+        const Vec2 size = d.high - d.low, room{w - 2 * around, h - 2 * around - 4};
+        const double scale = usualScale(size, room, metric);
+        const Vec2 at{x + (w - size.x * scale) / 2, y + around + (h - 2 * around - size.y * scale) / 2};
+        p.drawings.push_back({std::move(d), at, scale, std::move(title)});
+    }
+    /// A table over as many pages as it needs, in `columns` side by side.
+    void tables(const Table& t, int columns) {
+        const double rowHigh = 5.2, high = top() - bottom() - 14;
+        const auto each = static_cast<std::size_t>(high / rowHigh) - 1;
+        const double w = (inner() - 6.0 * (columns - 1)) / columns;
+        for (std::size_t at = 0; at < t.rows.size();) {
+            auto& p = page(t.title);
+            for (int c = 0; c < columns && at < t.rows.size(); ++c) {
+                Table part = t;
+                part.rows.assign(t.rows.begin() + static_cast<std::ptrdiff_t>(at), t.rows.begin() + static_cast<std::ptrdiff_t>(std::min(at + each, t.rows.size())));
+                at += part.rows.size();
+                p.tables.push_back({std::move(part), {kMargin + c * (w + 6.0), top() - 4}, w});
+            }
+        }
+    }
+};
+
+Message angles(const SawSettings& s) {
+    const auto text = [](const EndCut& c) {
+        if (c.miterDeg == 0 && c.bevelDeg == 0) return std::string{"0°"};
+        std::string t;
+        if (c.miterDeg != 0) t += writeNumber(c.miterDeg, 1) + "°";
+        if (c.bevelDeg != 0) t += (t.empty() ? "" : " ") + std::string{"b "} + writeNumber(c.bevelDeg, 1) + "°";
+        return t;
+    };
+    return {"ends", {text(s.start), text(s.end)}};
+}
+
+}  // namespace
+
+double usualScale(Vec2 size, Vec2 room, bool metric) {
+    static constexpr double kImperial[] = {4, 6, 8, 12, 16, 24, 32, 48, 64, 96, 128, 192, 384}, kMetric[] = {5, 10, 20, 25, 50, 75, 100, 125, 150, 200, 500};
+    const double need = std::max({size.x / std::max(1.0, room.x), size.y / std::max(1.0, room.y), 1e-9});
+    const auto pick = [&](const auto& list) {
+        for (const double d : list)
+            if (d >= need) return 1 / d;
+        return 1 / need;
+    };
+    return metric ? pick(kMetric) : pick(kImperial);
+}
+
+Table cutListTable(const Takeoff& t) {
+    Table table{{"table.cutlist", {}}, {{"col.mark", {}}, {"col.count", {}}, {"col.part", {}}, {"col.stock", {}}, {"col.length", {}}, {"col.width", {}}, {"col.ends", {}}, {"col.notes", {}}},
+                {false, true, false, false, true, true, false, false}, {0.07, 0.06, 0.19, 0.13, 0.13, 0.12, 0.14, 0.16}, {}};
+    for (const auto& p : t.pieces) {
+        if (p.form == Form::mesh || p.form == Form::panel) continue;
+        Message note;
+        if (!p.mirrorOf.empty()) note = {"note.mirror", {p.mirrorOf}};
+        else if (!p.saw.notches.empty()) note = {"note.birdsmouth", {mm(p.saw.notches.front().depthMm)}};
+        else if (p.ripped) note = {"note.rip", {}};
+        else if (p.openings) note = {"note.openings", {}};
+        const bool wide = p.form == Form::sheet || p.ripped;
+        table.rows.push_back({p.mark, std::to_string(p.count()), Message{"part." + p.role, {}}, Message{"stock." + p.stock, {}}, p.length, wide ? Say{p.width} : Say{std::string{}},
+                              p.form == Form::lumber ? Say{angles(p.saw)} : Say{std::string{}}, note});
+    }
+    return table;
+}
+
+Table buyTable(const Bill& bill) {
+    Table table{{"table.buy", {}}, {{"col.group", {}}, {"col.item", {}}, {"col.quantity", {}}, {"col.each", {}}, {"col.amount", {}}, {"col.left", {}}},
+                {false, false, true, true, true, true}, {0.14, 0.4, 0.1, 0.12, 0.12, 0.12}, {}};
+    for (const auto& l : bill.lines)
+        table.rows.push_back({Message{"group." + std::string{name(l.group)}, {}}, Message{"item." + l.item, {}}, std::to_string(l.bought),
+                              l.each ? Say{writeMoney(*l.each)} : Say{Message{"noprice", {}}}, l.amount ? Say{writeMoney(*l.amount)} : Say{Message{"noprice", {}}},
+                              l.leftOver >= 1 ? Say{writeNumber(l.leftOver, 0)} : Say{std::string{}}});
+    table.rows.push_back({Message{"bill.net", {}}, std::string{}, std::string{}, std::string{}, writeMoney(bill.net), std::string{}});
+    table.rows.push_back({Message{"bill.tax", {}}, std::string{}, std::string{}, std::string{}, writeMoney(bill.tax), std::string{}});
+    table.rows.push_back({Message{bill.complete() ? "bill.total" : "bill.atleast", {}}, std::string{}, std::string{}, std::string{}, writeMoney(bill.total), std::string{}});
+    return table;
+}
+
+PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cuts, const Bill& bill, const std::vector<Step>& steps) {
+    Binder b;
+    b.metric = s.choice("plans.units") == "metric";
+    b.set.name = s.choice("plans.title"), b.set.metric = b.metric;
+    const bool letter = s.choice("plans.paper") == "letter";
+    b.width = letter ? 279.4 : 297, b.height = letter ? 215.9 : 210;  // landscape
+    const double w = b.inner(), h = b.top() - b.bottom(), x = kMargin, y = b.bottom();
+
+    auto& cover = b.page({"page.cover", {}});
+    b.place(cover, face(m, s, "front"), {"view.face", {Ref{"side.front"}}}, x, y, w * 0.6, h, 22);
+    double line = b.top() - 10;
+    const auto note = [&](Page& p, double atX, Message text) { p.notes.push_back({{atX, line}, std::move(text)}), line -= 5; };
+    note(cover, x + w * 0.62, {"cover.birds", {s.count("flock.count"), Ref{"option.flock.size." + s.choice("flock.size")}}});
+    note(cover, x + w * 0.62, {"cover.size", {s.length("coop.width"), s.length("coop.depth")}});
+    note(cover, x + w * 0.62, {"cover.total", {bill.total}});
+    line -= 4;
+    std::vector<std::string> cautions{"local"};
+    for (const auto& step : steps)
+        for (const auto& c : step.cautions)
+            if (std::ranges::find(cautions, c) == cautions.end()) cautions.push_back(c);
+    cautions.push_back("dust"), cautions.push_back("heat"), cautions.push_back("disease");
+    for (const auto& c : cautions)
+        for (int part = 1; part <= 2; ++part) note(cover, x + w * 0.62, {"caution." + c + "." + std::to_string(part), {}});
+
+    b.place(b.page({"page.plan", {}}), floorPlan(m, s), {"view.plan", {}}, x, y, w, h, 30);
+    for (const auto& pair : {std::pair{"front", "right"}, std::pair{"back", "left"}}) {
+        auto& p = b.page({"page.faces", {}});
+        b.place(p, face(m, s, pair.first), {"view.face", {Ref{std::string{"side."} + pair.first}}}, x, y, w / 2, h, 20);
+        b.place(p, face(m, s, pair.second), {"view.face", {Ref{std::string{"side."} + pair.second}}}, x + w / 2, y, w / 2, h, 20);
+    }
+    b.place(b.page({"page.section", {}}), crossSection(m, s), {"view.section", {}}, x, y, w, h, 26);
+    for (const auto side : kSides)
+        b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 24);
+    b.place(b.page({"page.roof", {}}), roofFramePlan(m, s, t), {"view.roof", {}}, x, y, w, h, 26);
+    b.tables(cutListTable(t), 1);
+    // Boards by profile, twelve to a page in two columns.
+    std::vector<std::string> profiles;
+    for (const auto& st : cuts.boardStock)
+        if (std::ranges::find(profiles, st.profile) == profiles.end()) profiles.push_back(st.profile);
+    for (const auto& profile : profiles) {
+        std::size_t total = 0;
+        for (const auto& board : cuts.boards.boards) total += cuts.boardStock[board.stock].profile == profile;
+        const std::size_t each = 20;
+        for (std::size_t from = 0; from < total; from += each)
+            b.place(b.page({"page.boards", {Ref{"stock." + profile}}}), boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, profile, from, each),
+                    {"view.boards", {Ref{"stock." + profile}}}, x, y, w, h, 6);
+    }
+    for (std::size_t i = 0; i < cuts.sheets.sheets.size(); i += 6) {
+        auto& p = b.page({"page.sheets", {}});
+        for (std::size_t k = 0; k < 6 && i + k < cuts.sheets.sheets.size(); ++k)
+            b.place(p, sheetCard(cuts.sheetParts, cuts.sheetStock, cuts.sheets, i + k), {"view.sheet", {static_cast<std::int64_t>(i + k + 1), Ref{"stock." + cuts.sheetStock[cuts.sheets.sheets[i + k].stock].sheet}}},
+                    x + w / 6 * static_cast<double>(k), y, w / 6, h, 3);
+    }
+    b.tables(buyTable(bill), 1);
+    auto& order = b.page({"page.steps", {}});
+    line = b.top() - 8;
+    std::int64_t n = 0;
+    for (const auto& step : steps) {
+        order.notes.push_back({{x, line}, {"step.line", {++n, Ref{"step." + step.id}, static_cast<std::int64_t>(step.parts.size())}}});
+        order.notes.push_back({{x + 8, line - 4.6}, {"step." + step.id + ".check", {}}});
+        line -= 11.2;
+    }
+    return b.set;
+}
+
+}  // namespace oiko

@@ -1,0 +1,320 @@
+#include "core/drawing/views.h"
+
+#include <algorithm>
+#include <functional>
+#include <set>
+
+#include "core/design/layout.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+
+namespace oiko {
+namespace {
+
+std::vector<std::size_t> partsWhere(const Model& m, const std::function<bool(const Part&)>& keep) {
+    std::vector<std::size_t> out;
+    for (std::size_t i = 0; i < m.parts.size(); ++i)
+        if (keep(m.parts[i])) out.push_back(i);
+    return out;
+}
+
+/// Standing outside before a side: the paper's right hand, and the corner of the frame that comes to 0.
+Look before(Settled& s, std::string_view side, double z) {
+    const double w = inMm(s.length("coop.width")), d = inMm(s.length("coop.depth"));
+    switch (sideIndex(side)) {
+        case 0: return {{1, 0, 0}, {0, 0, 1}, {0, 0, z}, {}};
+        case 1: return {{0, 1, 0}, {0, 0, 1}, {w, 0, z}, {}};
+        case 2: return {{-1, 0, 0}, {0, 0, 1}, {w, d, z}, {}};
+        default: return {{0, -1, 0}, {0, 0, 1}, {0, d, z}, {}};
+    }
+}
+
+/// A chain of dimensions along a line of ascending places.
+void chain(Drawing& d, std::vector<std::pair<double, std::string>> at, const std::function<Vec2(double)>& point, double offset) {
+    std::ranges::sort(at, {}, &std::pair<double, std::string>::first);
+    for (std::size_t i = 1; i < at.size(); ++i)
+        if (at[i].first - at[i - 1].first > 1) d.dimensions.push_back({point(at[i - 1].first), point(at[i].first), offset, at[i].second});
+}
+
+struct Seen {
+    std::string row;
+    double u0, u1, z0, z1;
+};
+std::vector<Seen> openingsOf(const Model& m, std::string_view side) {
+    std::vector<Seen> out;
+    for (const auto& o : m.openings)
+        if (o.side == side && o.kind != "gate") out.push_back({o.id, inMm(o.at), inMm(o.at + o.width), inMm(o.sill), inMm(o.sill + o.height)});
+    return out;
+}
+std::string sizeKey(std::string_view side) { return side == "front" || side == "back" ? "coop.width" : "coop.depth"; }
+
+/// Places along a wall: corners and both edges of each opening; each carries the key that moves it, where one does.
+std::vector<std::pair<double, std::string>> alongWall(const std::vector<Seen>& openings, double length) {
+    std::vector<std::pair<double, std::string>> at{{0, ""}, {length, ""}};
+    for (const auto& o : openings) {
+        at.emplace_back(o.u0, openings.size() == 1 ? o.row + ".at" : "");
+        at.emplace_back(o.u1, o.row == "nests" ? "" : o.row + ".width");
+    }
+    return at;
+}
+
+void groundLine(Drawing& d, double x0, double x1, double z) { d.add({Pen::cut, Fill::none, {{x0, z}, {x1, z}}, false, ""}); }
+
+}  // namespace
+
+Drawing floorPlan(const Model& m, Settled& s) {
+    Drawing d;
+    d.id = "plan";
+    const auto shell = shellOf(s);
+    const double w = inMm(s.length("coop.width")), deep = inMm(s.length("coop.depth"));
+    const double z = inMm(shell.floorTop) + std::min(1219.2, inMm(shell.lowWall) * 0.55);
+    Look look{{1, 0, 0}, {0, 1, 0}, {}, Plane::through({0, 0, z}, {0, 0, 1})};
+    // The run is lower than the cut where the coop stands high: its posts, beams and gate show from above, its roof does not.
+    project(d, m, partsWhere(m, [&](const Part& p) {
+                return p.box().low.z < z && p.role != "apron" && p.role != "roof-panel" && p.role != "purlin" && p.role != "rafter" && p.role != "eave-block" &&
+                       p.role != "run-mesh" && p.system != System::roof;
+            }), look);
+    for (const auto& p : m.parts)
+        if (p.role == "apron") {
+            const auto b = p.box();
+            d.add({Pen::hidden, Fill::none, {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}}, true, p.id});
+        }
+    for (const auto& c : m.clear) {
+        const auto b = bounds(c.solid);
+        d.add({Pen::hidden, Fill::none, {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}}, true, ""});
+        d.labels.push_back({{(b.low.x + b.high.x) / 2, b.low.y + 60}, Message{"clear." + c.id.substr(c.id.rfind('/') + 1), {}}, 2.0, 0, 0, false, ""});
+    }
+    d.labels.push_back({{w / 2, deep * 0.32}, Message{"plan.coop", {clearFloor(s.length("coop.width"), s.length("coop.depth"))}}, 3, 0, 0, true, ""});
+    for (const auto& o : m.openings) {
+        const Vec3 mid = (o.corners[0] + o.corners[1]) * 0.5;
+        static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};
+        if (o.kind == "gate") continue;
+        const auto out = kOut[sideIndex(o.side)];
+        d.labels.push_back({{mid.x - out.x * 260, mid.y - out.y * 260}, Message{"opening." + o.kind, {o.id.substr(o.id.find('.') + 1)}}, 2.2, 0, sideIndex(o.side) % 2 ? 90.0 : 0.0, false, ""});
+    }
+    const auto front = openingsOf(m, "front"), back = openingsOf(m, "back"), left = openingsOf(m, "left"), right = openingsOf(m, "right");
+    const double out = -280;
+    chain(d, alongWall(front, w), [&](double u) { return Vec2{u, out}; }, -6);
+    d.dimensions.push_back({{0, out}, {w, out}, -13, "coop.width"});
+    chain(d, alongWall(back, w), [&](double u) { return Vec2{w - u, deep}; }, -16);
+    const double leftEdge = std::min(0.0, d.low.x) + 60;
+    chain(d, alongWall(left, deep), [&](double u) { return Vec2{leftEdge, deep - u}; }, -6);
+    d.dimensions.push_back({{leftEdge, deep}, {leftEdge, 0}, -13, "coop.depth"});
+    for (const int r : s.rows("runs")) {
+        const auto row = "runs." + std::to_string(r);
+        Bounds b;
+        for (const auto& p : m.parts)
+            if (p.system == System::run && p.role == "run-post") b.add(p.box());
+        const bool alongX = s.choice(row + ".side") == "left" || s.choice(row + ".side") == "right";
+        d.dimensions.push_back({{b.low.x, b.high.y}, {b.high.x, b.high.y}, 12, alongX ? row + ".length" : row + ".width"});
+        d.dimensions.push_back({{b.high.x, b.low.y}, {b.high.x, b.high.y}, -12, alongX ? row + ".width" : row + ".length"});
+        const auto area = squareMm(b.size().x * b.size().y);
+        d.labels.push_back({{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2}, Message{"plan.run", {area}}, 3, 0, 0, true, ""});
+    }
+    if (!right.empty() && s.rows("runs").empty()) chain(d, alongWall(right, deep), [&](double u) { return Vec2{w, u}; }, -6);
+    return d;
+}
+
+Drawing face(const Model& m, Settled& s, std::string_view side) {
+    Drawing d;
+    d.id = "face/" + std::string{side};
+    const auto shell = shellOf(s);
+    const auto look = before(s, side, 0);
+    project(d, m, partsWhere(m, [](const Part& p) { return p.box().high.z > 0 && p.role != "apron"; }), look);
+    const double length = inMm(wallLength(s, side)), floor = inMm(shell.floorTop);
+    const auto openings = openingsOf(m, side);
+    for (const auto& o : openings) {
+        const auto kind = std::ranges::find(m.openings, o.row, &OpeningSpec::id)->kind;
+        d.labels.push_back({{(o.u0 + o.u1) / 2, floor + (o.z0 + o.z1) / 2}, Message{"opening." + kind, {o.row.substr(o.row.find('.') + 1)}}, 2.2, 0, 0, false, o.row});
+    }
+    groundLine(d, d.low.x - 200, d.high.x + 200, 0);
+    chain(d, alongWall(openings, length), [&](double u) { return Vec2{u, 0}; }, -7);
+    d.dimensions.push_back({{0, 0}, {length, 0}, -14, sizeKey(side)});
+    // Heights: grade, floor, wall; left where the wall is lower, right the highest point.
+    const bool leftLow = shell.localSide(side) == 3 || shell.localSide(side) == 2;
+    const double low = inMm(shell.lowWall), high = inMm(shell.highWall);
+    const int local = shell.localSide(side);
+    const double here = local == 0 ? high : local == 2 ? low : leftLow ? low : high;
+    const double xl = std::min(d.low.x + 200, 0.0);
+    d.dimensions.push_back({{xl, 0}, {xl, floor}, 7, s.choice("foundation.kind") == "posts" ? "floor.height" : ""});
+    d.dimensions.push_back({{xl, floor}, {xl, floor + here}, 7, here == low ? "coop.low_wall" : ""});
+    if (local % 2 == 1) {
+        const double xr = std::max(d.high.x - 200, length), there = leftLow ? high : low;
+        d.dimensions.push_back({{xr, floor}, {xr, floor + there}, -7, there == low ? "coop.low_wall" : ""});
+    }
+    for (const auto& o : openings) {
+        d.dimensions.push_back({{o.u0, floor + o.z0}, {o.u0, floor + o.z1}, -3.5, o.row == "nests" ? "" : o.row + ".height"});
+        if (o.z0 > 1) d.dimensions.push_back({{o.u0, floor}, {o.u0, floor + o.z0}, -3.5, o.row.starts_with("vents") ? "" : o.row == "nests" ? "" : o.row + ".sill"});
+    }
+    return d;
+}
+
+Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view side) {
+    Drawing d;
+    d.id = "frame/" + std::string{side};
+    const auto shell = shellOf(s);
+    const auto look = before(s, side, inMm(shell.floorTop));
+    const auto parts = partsWhere(m, [&](const Part& p) { return p.system == System::walls && p.side == side; });
+    project(d, m, parts, look);
+    std::set<double> studs, openings;
+    double low = 1e9, high = -1e9;
+    for (const auto i : parts) {
+        const auto& p = m.parts[i];
+        Vec2 a{1e300, 1e300}, b{-1e300, -1e300};
+        for (const auto& solid : p.solids)
+            for (const auto& v : solid.vertices) {
+                const auto q = look.on(v);
+                a = {std::min(a.x, q.x), std::min(a.y, q.y)}, b = {std::max(b.x, q.x), std::max(b.y, q.y)};
+            }
+        low = std::min(low, a.x), high = std::max(high, b.x);
+        const bool upright = p.along.z > 0.9;
+        // Of two plies behind each other only the outer one is marked on the paper.
+        if (!p.id.ends_with("/inner"))
+            d.labels.push_back({{(a.x + b.x) / 2, upright ? a.y + (b.y - a.y) * 0.5 : (a.y + b.y) / 2}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, false, p.id});
+        if (p.role == "stud" || p.role == "king") studs.insert(std::round(a.x * 1000) / 1000);
+    }
+    // Running marks from the wall's left end to the left face of each stud, then the overall length.
+    std::vector<std::pair<double, std::string>> at{{low, ""}, {high, ""}};
+    for (const auto& o : openingsOf(m, side)) at.emplace_back(o.u0, ""), at.emplace_back(o.u1, "");
+    for (const double u : studs) {
+        d.add({Pen::dimension, Fill::none, {{u, -40}, {u, -90}}, false, ""});
+        d.labels.push_back({{u + 12, -150}, mm(u - low), 1.9, 1, 90, false, ""});
+    }
+    d.labels.push_back({{low, -330}, Message{"frame.running", {}}, 2.0, -1, 0, false, ""});
+    chain(d, at, [&](double u) { return Vec2{u, d.high.y}; }, 6);
+    d.dimensions.push_back({{low, d.high.y}, {high, d.high.y}, 13, ""});
+    const int local = shell.localSide(side);
+    const auto heightAt = [&](double u) {
+        double top = 0;
+        for (const auto i : parts)
+            for (const auto& solid : m.parts[i].solids)
+                for (const auto& v : solid.vertices)
+                    if (std::fabs(look.on(v).x - u) < 1) top = std::max(top, look.on(v).y);
+        return top;
+    };
+    d.dimensions.push_back({{low, 0}, {low, heightAt(low)}, 6, local == 2 ? "coop.low_wall" : ""});
+    if (local % 2 == 1) d.dimensions.push_back({{high, 0}, {high, heightAt(high)}, -6, ""});
+    for (const auto& o : openingsOf(m, side)) {
+        const auto key = [&](const char* field) { return o.row == "nests" ? std::string{} : o.row + field; };
+        d.dimensions.push_back({{o.u1, o.z0}, {o.u1, o.z1}, 4, key(".height")});
+    }
+    // Square when both diagonals agree: the panel is checked by them as it lies.
+    if (local % 2 == 0) {
+        const double h = heightAt(low);
+        d.labels.push_back({{(low + high) / 2, -330}, Message{"frame.diagonal", {mm(std::hypot(high - low, h))}}, 2.0, -1, 0, false, ""});
+    }
+    return d;
+}
+
+Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
+    Drawing d;
+    d.id = "roof";
+    Look look{{1, 0, 0}, {0, 1, 0}, {}, {}};
+    const auto plates = partsWhere(m, [](const Part& p) { return p.role == "top-plate" || p.role == "cap-plate"; });
+    project(d, m, plates, look);
+    const auto frame = partsWhere(m, [](const Part& p) { return p.system == System::roof && p.role != "roof-panel" && p.role != "purlin"; });
+    project(d, m, frame, look);
+    const auto shell = shellOf(s);
+    Bounds all;
+    std::vector<std::pair<double, std::string>> at;
+    const bool alongX = shell.turn % 2 == 0;
+    for (std::size_t i = 0; i < m.parts.size(); ++i) {
+        const auto& p = m.parts[i];
+        if (p.system != System::roof) continue;
+        const auto b = p.box();
+        if (p.role == "purlin") {
+            d.add({Pen::hidden, Fill::none, {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}}, true, p.id});
+            continue;
+        }
+        if (p.role == "roof-panel") continue;
+        all.add(b);
+        if (p.role == "rafter" || p.role == "fly-rafter") {
+            at.emplace_back(alongX ? b.low.x : b.low.y, "");
+            d.labels.push_back({{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2}, t.marks[i], 2.2, 0, alongX ? 90.0 : 0.0, true, p.id});
+        }
+    }
+    const auto place = [&](double u) { return alongX ? Vec2{u, all.low.y} : Vec2{all.low.x, u}; };
+    chain(d, at, place, alongX ? -6 : 6);
+    d.dimensions.push_back({place(alongX ? all.low.x : all.low.y), place(alongX ? all.high.x : all.high.y), alongX ? -13.0 : 13.0, ""});
+    const auto fall = [&](double v) { return alongX ? Vec2{all.high.x, v} : Vec2{v, all.high.y}; };
+    const double deep = inMm(shell.deep), over = inMm(shell.overhang);
+    chain(d, {{-over, ""}, {0, "roof.overhang"}, {deep, ""}, {deep + over, "roof.overhang"}}, fall, alongX ? -6 : 6);
+    d.labels.push_back({{(all.low.x + all.high.x) / 2, all.high.y + 120}, Message{"roof.fall", {s.angle("roof.pitch"), Ref{"side." + s.choice("roof.falls_to")}, shell.rafterLength()}}, 2.5, 0, 0, false, ""});
+    return d;
+}
+
+Drawing crossSection(const Model& m, Settled& s) {
+    Drawing d;
+    d.id = "section";
+    const auto shell = shellOf(s);
+    const bool alongY = shell.turn % 2 == 0;
+    const double w = inMm(s.length("coop.width")), deep = inMm(s.length("coop.depth"));
+    // Cut half way between two members near the middle, looking towards the side on the left.
+    Look look = alongY ? Look{{0, 1, 0}, {0, 0, 1}, {}, Plane::through({w * 0.5 + 100, 0, 0}, {1, 0, 0})}
+                       : Look{{1, 0, 0}, {0, 0, 1}, {}, Plane::through({0, deep * 0.5 - 100, 0}, {0, -1, 0})};
+    project(d, m, partsWhere(m, [](const Part& p) { return p.system != System::run && p.role != "apron"; }), look);
+    groundLine(d, d.low.x - 200, d.high.x + 200, 0);
+    const double floor = inMm(shell.floorTop), span = alongY ? deep : w;
+    d.dimensions.push_back({{0, 0}, {span, 0}, -7, alongY ? "coop.depth" : "coop.width"});
+    const bool lowRight = shell.turn == 0 || shell.turn == 3;
+    const double x = lowRight ? span : 0, other = lowRight ? 0 : span;
+    d.dimensions.push_back({{x, floor}, {x, floor + inMm(shell.lowWall)}, lowRight ? -18.0 : 18.0, "coop.low_wall"});
+    d.dimensions.push_back({{other, floor}, {other, floor + inMm(shell.highWall)}, lowRight ? 18.0 : -18.0, ""});
+    d.dimensions.push_back({{x, 0}, {x, floor}, lowRight ? -18.0 : 18.0, ""});
+    d.labels.push_back({{span / 2, d.high.y + 60}, Message{"section.pitch", {s.angle("roof.pitch")}}, 2.5, 0, 0, false, ""});
+    return d;
+}
+
+Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile, std::size_t from, std::size_t count) {
+    Drawing d;
+    d.id = "boards/" + std::string{profile};
+    const double row = 260, high = 120;
+    double y = 0;
+    std::size_t n = 0;
+    for (const auto& b : plan.boards) {
+        const auto& st = stock[b.stock];
+        if (st.profile != profile || n++ < from) continue;
+        if (n > from + count) break;
+        const double length = inMm(st.length);
+        d.add({Pen::outline, Fill::paper, {{0, y}, {length, y}, {length, y + high}, {0, y + high}}, true, ""});
+        double end = 0;
+        for (const auto& c : b.pieces) {
+            const double a = inMm(c.at), e = a + inMm(parts[c.part].length);
+            d.add({Pen::edge, profile.ends_with("pt") ? Fill::treated : Fill::wood, {{a, y}, {e, y}, {e, y + high}, {a, y + high}}, true, parts[c.part].label});
+            d.labels.push_back({{(a + e) / 2, y + high * 0.68}, parts[c.part].label, 2.0, 0, 0, true, parts[c.part].label});
+            if (e - a > 260) d.labels.push_back({{(a + e) / 2, y + high * 0.26}, parts[c.part].length, 1.7, 0, 0, false, parts[c.part].label});
+            end = e;
+        }
+        for (double x = end + 40; x < length - 10; x += 60)
+            d.add({Pen::hatch, Fill::none, {{x, y}, {std::min(x + 60, length), y + high}}, false, ""});
+        d.labels.push_back({{-40, y + high / 2}, st.length, 2.2, 1, 0, false, ""});
+        y -= row;
+    }
+    d.reach({-500, 0});
+    return d;
+}
+
+Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, std::size_t index) {
+    Drawing d;
+    d.id = "sheets/" + std::to_string(index + 1);
+    const auto& sheet = plan.sheets[index];
+    const auto& st = stock[sheet.stock];
+    const double w = inMm(st.width), h = inMm(st.height);
+    d.add({Pen::outline, Fill::paper, {{0, 0}, {w, 0}, {w, h}, {0, h}}, true, ""});
+    for (const auto& p : sheet.placements) {
+        const double x = inMm(p.x), y = inMm(p.y), e = x + inMm(p.width), t = y + inMm(p.height);
+        d.add({Pen::edge, Fill::sheet, {{x, y}, {e, y}, {e, t}, {x, t}}, true, parts[p.part].label});
+        const bool narrow = e - x < t - y && e - x < 300;
+        d.labels.push_back({{(x + e) / 2, (y + t) / 2 + (narrow ? 0 : 40)}, parts[p.part].label, 2.4, 0, narrow ? 90.0 : 0.0, true, parts[p.part].label});
+        if (!narrow && t - y > 200) {
+            d.labels.push_back({{(x + e) / 2, (y + t) / 2 - 50}, Message{"size", {p.width, p.height}}, 1.8, 0, 0, false, parts[p.part].label});
+        }
+    }
+    for (std::size_t i = 0; i < sheet.cuts.size(); ++i) {
+        const auto& c = sheet.cuts[i];
+        d.add({Pen::centre, Fill::none, {{inMm(c.x0), inMm(c.y0)}, {inMm(c.x1), inMm(c.y1)}}, false, ""});
+    }
+    return d;
+}
+
+}  // namespace oiko

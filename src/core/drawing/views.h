@@ -1,0 +1,22 @@
+#pragma once
+// The drawings of a coop: plan, faces, each wall's frame, the roof's frame, a section; boards and sheets to cut.
+#include "core/cutting/cutting.h"
+#include "core/design/design.h"
+#include "core/drawing/drawing.h"
+#include "core/drawing/project.h"
+#include "core/model/part.h"
+#include "core/takeoff/takeoff.h"
+
+namespace oiko {
+
+Drawing floorPlan(const Model& model, Settled& settled);
+Drawing face(const Model& model, Settled& settled, std::string_view side);
+/// As it lies to be nailed, seen from outside, with the marks of its pieces.
+Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
+Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
+Drawing crossSection(const Model& model, Settled& settled);
+/// All boards of one profile, to scale, in saw order.
+Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile, std::size_t from, std::size_t count);
+Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, std::size_t sheet);
+
+}  // namespace oiko

@@ -1,0 +1,403 @@
+#include "core/formats/exports.h"
+
+#include <xlsxwriter.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "core/base/tolerance.h"
+#include "core/catalog/lumber.h"
+#include "core/design/layout.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+#include "core/formats/files.h"
+
+namespace oiko {
+namespace {
+
+using Json = nlohmann::ordered_json;
+using Cell = std::variant<std::string, double>;
+
+double tidy(double v) {
+    const double r = std::round(v * 1000) / 1000;
+    return r == 0 ? 0 : r;
+}
+std::string length(Length l, const Answer& a) {
+    auto s = writeLength(l, a.design.units());
+    return s;
+}
+std::string sourceText(const Source& s) {
+    if (s.title.empty()) return "common practice";
+    return std::string{s.title} + (s.edition.empty() ? "" : " " + std::string{s.edition}) + ", " + std::string{s.locus};
+}
+
+}  // namespace
+
+Listing listing(const Answer& a, std::string_view what, const Words& words) {
+    Listing out{std::string{what}, {}, {}};
+    const auto say = [&](std::string id) { return words(Message{std::move(id), {}}); };
+    if (what == "parts") {
+        out.head = {"mark", "count", "part", "stock", "length", "width", "length_mm", "width_mm", "start_miter_deg", "start_bevel_deg", "end_miter_deg", "end_bevel_deg", "mirror_of", "notches", "system"};
+        for (const auto& p : a.takeoff->pieces) {
+            std::string notches;
+            for (const auto& n : p.saw.notches)
+                notches += (notches.empty() ? "" : "; ") + std::string{"at "} + length(mm(n.atMm), a) + " " + length(mm(n.widthMm), a) + " long " + length(mm(n.depthMm), a) + " deep";
+            out.rows.push_back({p.mark, static_cast<double>(p.count()), say("part." + p.role), p.stock, length(p.length, a), length(p.width, a), tidy(inMm(p.length)), tidy(inMm(p.width)),
+                                p.saw.start.miterDeg, p.saw.start.bevelDeg, p.saw.end.miterDeg, p.saw.end.bevelDeg, p.mirrorOf, notches, std::string{name(p.system)}});
+        }
+    } else if (what == "cuts") {
+        out.head = {"board", "stock", "order", "mark", "length", "length_mm", "at_mm", "offcut_mm"};
+        double n = 0;
+        for (const auto& b : a.cuts->boards.boards) {
+            ++n;
+            double order = 0;
+            for (const auto& c : b.pieces) {
+                const auto& part = a.cuts->boardParts[c.part];
+                out.rows.push_back({n, a.cuts->boardStock[b.stock].label, ++order, part.label, length(part.length, a), tidy(inMm(part.length)), tidy(inMm(c.at)), tidy(inMm(b.offcut))});
+            }
+        }
+    } else if (what == "sheets") {
+        out.head = {"sheet", "stock", "mark", "x_mm", "y_mm", "width_mm", "height_mm", "turned"};
+        double n = 0;
+        for (const auto& s : a.cuts->sheets.sheets) {
+            ++n;
+            for (const auto& p : s.placements)
+                out.rows.push_back({n, a.cuts->sheetStock[s.stock].label, a.cuts->sheetParts[p.part].label, tidy(inMm(p.x)), tidy(inMm(p.y)), tidy(inMm(p.width)), tidy(inMm(p.height)), p.turned ? 1.0 : 0.0});
+        }
+    } else if (what == "buy") {
+        out.head = {"group", "item", "id", "quantity", "each", "amount", "left_over"};
+        for (const auto& l : a.bill.lines)
+            out.rows.push_back({std::string{name(l.group)}, say("item." + l.item), l.item, static_cast<double>(l.bought), l.each ? Cell{inUnits(*l.each)} : Cell{std::string{}},
+                                l.amount ? Cell{inUnits(*l.amount)} : Cell{std::string{}}, tidy(l.leftOver)});
+        out.rows.push_back({std::string{"tax"}, say("bill.tax"), std::string{}, std::string{}, std::string{}, inUnits(a.bill.tax), std::string{}});
+        out.rows.push_back({std::string{"total"}, say(a.bill.complete() ? "bill.total" : "bill.atleast"), std::string{}, std::string{}, std::string{}, inUnits(a.bill.total), std::string{}});
+    } else if (what == "checks") {
+        out.head = {"id", "state", "value", "limit", "unit", "rule", "source"};
+        for (const auto& f : a.findings)
+            out.rows.push_back({f.id, std::string{name(f.state)}, tidy(f.value), tidy(f.limit), f.unit, say("finding." + f.id), sourceText(f.source)});
+    } else if (what == "steps") {
+        out.head = {"step", "work", "parts", "marks", "check"};
+        double n = 0;
+        for (const auto& s : *a.steps) {
+            std::vector<std::string> marks;
+            for (const auto p : s.parts)
+                if (const auto& m = a.takeoff->marks[p]; !m.empty() && std::ranges::find(marks, m) == marks.end()) marks.push_back(m);
+            std::string list;
+            for (const auto& m : marks) list += (list.empty() ? "" : " ") + m;
+            out.rows.push_back({++n, say("step." + s.id), static_cast<double>(s.parts.size()), list, say("step." + s.id + ".check")});
+        }
+    }
+    return out;
+}
+
+namespace {
+std::string cellText(const Cell& c) { return std::holds_alternative<std::string>(c) ? std::get<std::string>(c) : writeNumber(std::get<double>(c), 4); }
+}  // namespace
+
+std::string toCsv(const Listing& list) {
+    std::string s;
+    for (std::size_t i = 0; i < list.head.size(); ++i) s += (i ? "," : "") + csvCell(list.head[i]);
+    s += "\r\n";
+    for (const auto& row : list.rows) {
+        for (std::size_t i = 0; i < row.size(); ++i) s += (i ? "," : "") + csvCell(cellText(row[i]));
+        s += "\r\n";
+    }
+    return s;
+}
+
+std::string toMarkdown(const Listing& list) {
+    std::string s = "# " + list.name + "\n\n|";
+    for (const auto& h : list.head) s += " " + h + " |";
+    s += "\n|";
+    for (std::size_t i = 0; i < list.head.size(); ++i) s += " --- |";
+    for (const auto& row : list.rows) {
+        s += "\n|";
+        for (const auto& c : row) {
+            auto t = cellText(c);
+            for (std::size_t at = 0; (at = t.find('|', at)) != std::string::npos; at += 2) t.insert(at, "\\");
+            s += " " + t + " |";
+        }
+    }
+    return s + "\n";
+}
+
+Result<std::string> toXlsx(const Listing& list) {
+    return throughScratch([&](const std::string& path) {
+        auto* book = workbook_new(path.c_str());
+        if (!book) return false;
+        lxw_doc_properties properties{};
+        properties.created = 1;  // the same list gives the same bytes
+        workbook_set_properties(book, &properties);
+        auto* sheet = workbook_add_worksheet(book, list.name.c_str());
+        auto* bold = workbook_add_format(book);
+        format_set_bold(bold);
+        for (std::size_t c = 0; c < list.head.size(); ++c) worksheet_write_string(sheet, 0, static_cast<lxw_col_t>(c), list.head[c].c_str(), bold);
+        for (std::size_t r = 0; r < list.rows.size(); ++r)
+            for (std::size_t c = 0; c < list.rows[r].size(); ++c) {
+                const auto& cell = list.rows[r][c];
+                const auto row = static_cast<lxw_row_t>(r + 1);
+                const auto col = static_cast<lxw_col_t>(c);
+                if (std::holds_alternative<double>(cell)) worksheet_write_number(sheet, row, col, std::get<double>(cell), nullptr);
+                else worksheet_write_string(sheet, row, col, std::get<std::string>(cell).c_str(), nullptr);
+            }
+        return workbook_close(book) == LXW_NO_ERROR;
+    });
+}
+
+std::string modelJson(const Answer& a) {
+    const auto& m = *a.model;
+    Json doc;
+    doc["units"] = "mm";
+    doc["axes"] = "x right along the front, y back from the front, z up, origin at the front left corner of the floor frame at finished grade";
+    std::map<std::string, const Piece*> byMark;
+    for (const auto& p : a.takeoff->pieces) byMark[p.mark] = &p;
+    doc["parts"] = Json::array();
+    for (std::size_t i = 0; i < m.parts.size(); ++i) {
+        const auto& p = m.parts[i];
+        Json j;
+        j["id"] = p.id, j["role"] = p.role, j["assembly"] = p.assembly, j["system"] = std::string{name(p.system)}, j["stock"] = p.stock;
+        j["material"] = p.form == Form::lumber ? a.settled->choice("wood.species") : p.stock;
+        j["treated"] = p.treated();
+        j["length_mm"] = tidy(p.extent(p.along));
+        j["mark"] = a.takeoff->marks[i].empty() ? Json(nullptr) : Json(a.takeoff->marks[i]);
+        const auto piece = byMark.find(a.takeoff->marks[i]);
+        j["mirror_of"] = piece != byMark.end() && !piece->second->mirrorOf.empty() ? Json(piece->second->mirrorOf) : Json(nullptr);
+        j["existing"] = false;
+        j["mass_kg"] = tidy(inKilograms(massOf(p, *a.settled)));
+        if (p.form == Form::mesh) j["mesh_mm"] = p.stock.ends_with("1/4") ? 6.35 : 12.7;
+        j["solids"] = Json::array();
+        for (std::size_t k = 0; k < p.solids.size(); ++k) {
+            Json s;
+            s["vertices"] = Json::array();
+            for (const auto& v : p.solids[k].vertices) s["vertices"].push_back({tidy(v.x), tidy(v.y), tidy(v.z)});
+            s["faces"] = p.solids[k].faces;
+            s["inner"] = p.inner[k];
+            j["solids"].push_back(std::move(s));
+        }
+        if (p.form == Form::lumber) {
+            const auto saw = sawSettings(p);
+            const auto end = [](const EndCut& c) { return Json{{"miter_deg", c.miterDeg}, {"bevel_deg", c.bevelDeg}}; };
+            j["cuts"] = {{"start", end(saw.start)}, {"end", end(saw.end)}, {"notches", Json::array()}};
+            for (const auto& n : saw.notches)
+                j["cuts"]["notches"].push_back({{"kind", "birdsmouth"}, {"at_mm", tidy(n.atMm)}, {"face", "lower edge"}, {"width_mm", tidy(n.widthMm)}, {"depth_mm", tidy(n.depthMm)}, {"angle_deg", n.angleDeg}});
+        }
+        doc["parts"].push_back(std::move(j));
+    }
+    doc["joints"] = Json::array();
+    for (const auto& j : m.joints)
+        doc["joints"].push_back({{"a", m.parts[j.a].id}, {"b", m.parts[j.b].id}, {"kind", std::string{name(j.kind)}}, {"gap_mm", tidy(j.gapMm)}, {"patch_mm2", tidy(j.patchMm2)}});
+    doc["openings"] = Json::array();
+    for (const auto& o : m.openings) {
+        Json j{{"id", o.id}, {"kind", o.kind}, {"wall", o.side}, {"clear_width_mm", tidy(inMm(o.width))}, {"clear_height_mm", tidy(inMm(o.height))}, {"corners", Json::array()}};
+        for (const auto& c : o.corners) j["corners"].push_back({tidy(c.x), tidy(c.y), tidy(c.z)});
+        doc["openings"].push_back(std::move(j));
+    }
+    return doc.dump() + "\n";
+}
+
+std::string modelObj(const Model& m) {
+    std::string s = "# millimetres, z up\n";
+    std::size_t base = 1;
+    for (const auto& p : m.parts) {
+        s += "o " + p.id + "\n";
+        for (const auto& solid : p.solids) {
+            for (const auto& v : solid.vertices) s += "v " + writeNumber(v.x, 3) + " " + writeNumber(v.y, 3) + " " + writeNumber(v.z, 3) + "\n";
+            for (const auto& f : solid.faces) {
+                s += "f";
+                for (const auto v : f) s += " " + std::to_string(base + v);
+                s += "\n";
+            }
+            base += solid.vertices.size();
+        }
+    }
+    return s;
+}
+
+std::string reportJson(const Answer& a, const Words& words) {
+    auto& s = *a.settled;
+    const auto shell = shellOf(s);
+    Json doc;
+    doc["design"] = {{"kind", s.choice("form.kind")},
+                     {"width_mm", tidy(inMm(s.length("coop.width")))},
+                     {"depth_mm", tidy(inMm(s.length("coop.depth")))},
+                     {"floor_top_mm", tidy(inMm(shell.floorTop))},
+                     {"low_wall_mm", tidy(inMm(shell.lowWall))},
+                     {"high_wall_mm", tidy(inMm(shell.highWall))},
+                     {"roof_pitch_deg", std::round(inDegrees(shell.pitch) * 1e4) / 1e4},
+                     {"rafter_mm", tidy(inMm(shell.rafterLength()))}};
+    const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
+    doc["flock"] = {{"count", s.count("flock.count")}, {"sized_for", birdsSizedFor(s)}, {"served", a.birds}, {"clear_floor_m2", tidy(inSquareMetres(clear))},
+                    {"outside_floor_m2", tidy(inMm(s.length("coop.width")) * inMm(s.length("coop.depth")) / 1e6)},
+                    {"floor_per_bird_m2", tidy(inSquareMetres(clear) / static_cast<double>(birdsSizedFor(s)))},
+                    {"feed_lb", tidy(kFeedLbADay * static_cast<double>(s.count("flock.count") * std::max<std::int64_t>(1, s.count("flock.days_away"))))},
+                    {"water_gal", tidy(kWaterGalADay * 2 * static_cast<double>(s.count("flock.count") * std::max<std::int64_t>(1, s.count("flock.days_away"))))}};
+    doc["findings"] = Json::array();
+    for (const auto& f : a.findings) {
+        Json j{{"id", f.id}, {"state", std::string{name(f.state)}}, {"value", tidy(f.value)}, {"limit", tidy(f.limit)}, {"unit", f.unit}, {"rule", words(Message{"finding." + f.id, {}})},
+               {"source", sourceText(f.source)}, {"parts", f.parts}, {"remedies", Json::array()}};
+        if (f.state != State::pass)
+            for (const auto& r : f.remedies) {
+                Json changes = Json::array();
+                for (const auto& c : r) changes.push_back(c.key + "=" + c.text);
+                j["remedies"].push_back(changes);
+            }
+        doc["findings"].push_back(std::move(j));
+    }
+    doc["not_judged_yet"] = notJudgedYet();
+    std::int64_t sheets = static_cast<std::int64_t>(a.cuts->sheets.sheets.size());
+    doc["totals"] = {{"parts", a.model->parts.size()}, {"boards", a.cuts->boards.boards.size()}, {"sheets", sheets}, {"mass_kg", tidy(inKilograms(a.mass))}, {"waste", tidy(a.waste)},
+                     {"hours", nullptr}};
+    Json systems = Json::object();
+    for (int g = 0; g < kGroups; ++g)
+        if (a.bill.groups[g]) systems[std::string{name(static_cast<Group>(g))}] = inUnits(*a.bill.groups[g]);
+    doc["cost"] = {{"by_system", systems}, {"net", inUnits(a.bill.net)}, {"tax", inUnits(a.bill.tax)}, {"total", inUnits(a.bill.total)}, {"complete", a.bill.complete()}, {"missing", a.bill.withoutPrice},
+                   {"prices", {{"book", a.design.prices.empty() ? "sample" : "own"}, {"date", a.design.pricesDate}}}};
+    return doc.dump(1) + "\n";
+}
+
+std::string cutPlanJson(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, Length kerf, double seconds) {
+    Json doc{{"cost", inUnits(plan.cost)}, {"lower_bound", inUnits(plan.lowerBound)}, {"proven_optimal", plan.proven}, {"seconds", std::round(seconds * 1000) / 1000}, {"kerf_mm", inMm(kerf)}};
+    doc["boards"] = Json::array();
+    for (const auto& b : plan.boards) {
+        Json j{{"stock", stock[b.stock].label}, {"length_mm", inMm(stock[b.stock].length)}, {"price", inUnits(stock[b.stock].price)}, {"cuts", Json::array()}, {"offcut_mm", inMm(b.offcut)}};
+        for (const auto& c : b.pieces) j["cuts"].push_back({{"label", parts[c.part].label}, {"length_mm", inMm(parts[c.part].length)}, {"at_mm", inMm(c.at)}});
+        doc["boards"].push_back(std::move(j));
+    }
+    doc["unplaced"] = Json::array();
+    for (const auto& [i, n] : plan.unplaced) doc["unplaced"].push_back({{"label", parts[i].label}, {"qty", n}});
+    return doc.dump(1) + "\n";
+}
+
+std::string cutPlanCsv(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan) {
+    Listing out{"cuts", {"board", "stock", "stock_length_mm", "price", "label", "length_mm", "at_mm", "offcut_mm"}, {}};
+    double n = 0;
+    for (const auto& b : plan.boards) {
+        ++n;
+        for (const auto& c : b.pieces)
+            out.rows.push_back({n, stock[b.stock].label, inMm(stock[b.stock].length), inUnits(stock[b.stock].price), parts[c.part].label, inMm(parts[c.part].length), inMm(c.at), inMm(b.offcut)});
+    }
+    return toCsv(out);
+}
+
+std::string nestPlanJson(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, Length kerf, double seconds) {
+    Json doc{{"cost", inUnits(plan.cost)}, {"lower_bound", inUnits(plan.lowerBound)}, {"proven_optimal", plan.proven}, {"seconds", std::round(seconds * 1000) / 1000}, {"kerf_mm", inMm(kerf)}};
+    doc["sheets"] = Json::array();
+    for (const auto& s : plan.sheets) {
+        const auto& st = stock[s.stock];
+        Json j{{"stock", st.label}, {"width_mm", inMm(st.width)}, {"height_mm", inMm(st.height)}, {"price", inUnits(st.price)}, {"placements", Json::array()}, {"cuts", Json::array()}};
+        for (const auto& p : s.placements)
+            j["placements"].push_back({{"label", parts[p.part].label}, {"x_mm", inMm(p.x)}, {"y_mm", inMm(p.y)}, {"width_mm", inMm(p.width)}, {"height_mm", inMm(p.height)}, {"turned", p.turned}});
+        for (const auto& c : s.cuts) j["cuts"].push_back({{"from_mm", {inMm(c.x0), inMm(c.y0)}}, {"to_mm", {inMm(c.x1), inMm(c.y1)}}});
+        doc["sheets"].push_back(std::move(j));
+    }
+    doc["unplaced"] = Json::array();
+    for (const auto& [i, n] : plan.unplaced) doc["unplaced"].push_back({{"label", parts[i].label}, {"qty", n}});
+    return doc.dump(1) + "\n";
+}
+
+namespace {
+constexpr std::string_view kKinds[] = {"parts", "cuts", "sheets", "buy", "checks", "steps", "model", "plans"};
+constexpr std::string_view kLists[] = {"csv", "json", "xlsx", "md"};
+constexpr std::string_view kModel[] = {"json", "obj"};
+constexpr std::string_view kPlans[] = {"pdf", "svg", "dxf"};
+}  // namespace
+
+std::span<const std::string_view> exportKinds() { return kKinds; }
+std::span<const std::string_view> exportFormats(std::string_view what) {
+    if (std::ranges::find(kKinds, what) == std::end(kKinds)) return {};
+    if (what == "model") return kModel;
+    if (what == "plans") return kPlans;
+    return kLists;
+}
+
+namespace {
+
+/// Columns by name; an error names one that is missing, a warning those that nobody asked for.
+Result<std::vector<int>> columns(const Csv& csv, const std::string& where, std::initializer_list<std::string_view> names, std::vector<std::string>& warned) {
+    std::vector<int> out;
+    for (const auto n : names) {
+        out.push_back(csv.column(n));
+        if (out.back() < 0 && n != "qty") return Error{Error::Kind::input, where + ":1", {"csv.nocolumn", {std::string{n}}}, {"csv.todo", {}}};
+    }
+    std::string unknown;
+    for (const auto& h : csv.header)
+        if (std::ranges::find(names, std::string_view{h}) == names.end()) unknown += (unknown.empty() ? "" : ", ") + h;
+    if (!unknown.empty()) warned.push_back(unknown);
+    return out;
+}
+
+std::string spaceless(std::string s) {
+    while (!s.empty() && s.back() == ' ') s.pop_back();
+    while (!s.empty() && s.front() == ' ') s.erase(0, 1);
+    return s;
+}
+
+constexpr std::int64_t kMostPieces = 1'000'000;
+
+Result<Length> positiveLength(const std::string& text, const std::string& at) {
+    const auto l = readLength(text, Units::metric);
+    if (!l) {
+        auto e = l.error();
+        e.kind = Error::Kind::input, e.where = at;
+        return e;
+    }
+    if (l.value() <= Length{}) return Error{Error::Kind::input, at, {"csv.length", {text}}, {"csv.length.todo", {}}};
+    return l;
+}
+Result<std::int64_t> quantity(const std::string& text, const std::string& at, std::int64_t least) {
+    const auto n = readCount(text);
+    if (!n || n.value() < least || n.value() > kMostPieces) return Error{Error::Kind::input, at, {"csv.qty", {text}}, {"csv.qty.todo", {least, kMostPieces}}};
+    return n;
+}
+
+}  // namespace
+
+Result<std::vector<CutPart>> readCutParts(std::string_view text, const std::string& where, std::vector<std::string>& warned) {
+    const auto csv = readCsv(text, where);
+    if (!csv) return csv.error();
+    const auto cols = columns(csv.value(), where, {"label", "profile", "length", "qty"}, warned);
+    if (!cols) return cols.error();
+    std::vector<CutPart> out;
+    std::int64_t all = 0;
+    for (std::size_t r = 0; r < csv.value().rows.size(); ++r) {
+        const auto& row = csv.value().rows[r];
+        const auto at = where + ":" + std::to_string(csv.value().lines[r]);
+        const auto cell = [&](std::size_t c) { return cols.value()[c] < 0 ? std::string{} : spaceless(row[static_cast<std::size_t>(cols.value()[c])]); };
+        const auto l = positiveLength(cell(2), at);
+        if (!l) return l.error();
+        const auto n = cell(3).empty() ? Result<std::int64_t>{std::int64_t{1}} : quantity(cell(3), at, 1);
+        if (!n) return n.error();
+        if ((all += n.value()) > kMostPieces) return Error{Error::Kind::input, at, {"csv.toomany", {kMostPieces}}, {"csv.toomany.todo", {}}};
+        out.push_back({cell(0), cell(1), l.value(), n.value()});
+    }
+    return out;
+}
+
+Result<std::vector<CutStock>> readCutStock(std::string_view text, const std::string& where, std::vector<std::string>& warned) {
+    const auto csv = readCsv(text, where);
+    if (!csv) return csv.error();
+    const auto cols = columns(csv.value(), where, {"label", "profile", "length", "price", "qty"}, warned);
+    if (!cols) return cols.error();
+    std::vector<CutStock> out;
+    for (std::size_t r = 0; r < csv.value().rows.size(); ++r) {
+        const auto& row = csv.value().rows[r];
+        const auto at = where + ":" + std::to_string(csv.value().lines[r]);
+        const auto cell = [&](std::size_t c) { return cols.value()[c] < 0 ? std::string{} : spaceless(row[static_cast<std::size_t>(cols.value()[c])]); };
+        const auto l = positiveLength(cell(2), at);
+        if (!l) return l.error();
+        const auto price = readMoney(cell(3));
+        if (cell(3).empty() || !price || price.value() < Money{}) return Error{Error::Kind::input, at, {"csv.price", {cell(3)}}, {"csv.price.todo", {}}};
+        std::optional<std::int64_t> n;
+        if (!cell(4).empty()) {
+            const auto q = quantity(cell(4), at, 0);
+            if (!q) return q.error();
+            n = q.value();
+        }
+        out.push_back({cell(0), cell(1), l.value(), price.value(), n});
+    }
+    return out;
+}
+
+}  // namespace oiko

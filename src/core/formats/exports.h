@@ -1,0 +1,43 @@
+#pragma once
+// What leaves the program: lists as CSV, JSON, XLSX and Markdown; the model as JSON and OBJ; drawings as DXF. PDF and SVG are src/render's.
+#include <functional>
+#include <span>
+#include <string>
+
+#include "core/answer/answer.h"
+
+namespace oiko {
+
+/// Turns ids into words; the core knows none.
+using Words = std::function<std::string(const Say&)>;
+
+/// A list as rows of cells; a cell that is a number is written as one where the format can.
+struct Listing {
+    std::string name;
+    std::vector<std::string> head;
+    std::vector<std::vector<std::variant<std::string, double>>> rows;
+};
+/// what: parts, cuts, sheets, buy, checks, steps.
+Listing listing(const Answer& answer, std::string_view what, const Words& words);
+std::string toCsv(const Listing& list);
+std::string toMarkdown(const Listing& list);
+Result<std::string> toXlsx(const Listing& list);
+
+std::string modelJson(const Answer& answer);
+std::string modelObj(const Model& model);
+std::string reportJson(const Answer& answer, const Words& words);
+std::string cutPlanJson(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, Length kerf, double seconds);
+std::string cutPlanCsv(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan);
+std::string nestPlanJson(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, Length kerf, double seconds);
+/// All pages' drawings side by side at full size, in millimetres; dimensions as lines and text.
+Done writeDxf(const PlanSet& set, const Words& words, const std::string& path);
+
+/// Extensions that `export WHAT` can write, without dots; empty: no such WHAT.
+std::span<const std::string_view> exportFormats(std::string_view what);
+std::span<const std::string_view> exportKinds();
+
+/// Parts and stock of a cut list in CSV, as docs/formats.md has them. Warnings (unknown columns) go to `warned`.
+Result<std::vector<CutPart>> readCutParts(std::string_view text, const std::string& where, std::vector<std::string>& warned);
+Result<std::vector<CutStock>> readCutStock(std::string_view text, const std::string& where, std::vector<std::string>& warned);
+
+}  // namespace oiko

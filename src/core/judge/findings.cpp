@@ -1,0 +1,234 @@
+#include "core/judge/findings.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "core/base/tolerance.h"
+#include "core/design/layout.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+
+namespace oiko {
+namespace {
+
+constexpr Source kRoofCover{"International Residential Code", "2018", "R905.10.2, metal roof panels"};
+constexpr Source kSoil{"International Residential Code", "2018", "R317.1(5), wood siding 6 in from the ground"};
+
+struct Court {
+    Settled& s;
+    const Model& m;
+    Shell shell;
+    std::vector<Finding> out{};
+
+    std::vector<std::string> idsWith(std::string_view start) const {
+        std::vector<std::string> ids;
+        for (const auto& p : m.parts)
+            if (p.id.starts_with(start)) ids.push_back(p.id);
+        return ids;
+    }
+    Finding& find(std::string id, std::string gauge, double value, double limit, std::string unit, bool atLeast, double margin = kNearMargin) {
+        Finding f;
+        f.id = std::move(id), f.gauge = std::move(gauge), f.value = value, f.limit = limit, f.unit = std::move(unit), f.atLeast = atLeast;
+        f.state = stateOf(value, limit, atLeast, margin);
+        out.push_back(std::move(f));
+        return out.back();
+    }
+    std::string len(Length v) const { return exactLength(v, s.choice("plans.units") == "metric" ? Units::metric : Units::imperial); }
+
+    double birds() const { return static_cast<double>(birdsSizedFor(s)); }
+
+    void room() {
+        const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
+        auto& f = find("room.floor", "room", inSquareMetres(clear) / birds(), inSquareMetres(s.area("flock.floor_each")), "m2/bird", true, 0.05);
+        f.parts = idsWith("floor/deck");
+        if (s.isSet("coop.width") || s.isSet("coop.depth")) f.remedies.push_back({{"coop.width", ""}, {"coop.depth", ""}});
+        const auto step = feet(2);
+        f.remedies.push_back({{"coop.width", len(s.length("coop.width") + step)}});
+        f.remedies.push_back({{"coop.depth", len(s.length("coop.depth") + step)}});
+        if (s.count("flock.count") > 2) f.remedies.push_back({{"flock.count", std::to_string(static_cast<std::int64_t>(clear.count() / s.area("flock.floor_each").count()))}});
+    }
+    void runFloor() {
+        double area = 0;
+        for (const int r : s.rows("runs")) area += inMm(s.length(slotKey("runs", r, "length"))) * inMm(s.length(slotKey("runs", r, "width"))) / 1e6;
+        auto& f = find("run.floor", "run", area / birds(), inSquareMetres(s.area("flock.run_each")), "m2/bird", true, 0.05);
+        f.parts = idsWith("runs.");
+        for (const int r : s.rows("runs")) {
+            f.remedies.push_back({{slotKey("runs", r, "length"), len(s.length(slotKey("runs", r, "length")) + feet(2))}});
+            f.remedies.push_back({{slotKey("runs", r, "width"), ""}, {slotKey("runs", r, "length"), ""}, {slotKey("runs", r, "at"), ""}});
+        }
+    }
+    void roost() {
+        double bar = 0;
+        for (const auto& p : m.parts)
+            if (p.role == "roost") bar += p.extent(p.along);
+        auto& f = find("roost.bar", "roost", bar / birds(), inMm(sizeClass(s.choice("flock.size")).roost), "mm/bird", true, 0.05);
+        f.parts = idsWith("roosts/bar");
+        f.remedies.push_back({{"roost.count", std::to_string(s.count("roost.count") + 1)}});
+        if (s.isSet("roost.count")) f.remedies.push_back({{"roost.count", ""}});
+        f.remedies.push_back({{"roost.apart", len(inches(10))}, {"roost.count", std::to_string(s.count("roost.count") + 1)}});
+        const double over = inMm(s.length("roost.height") - s.length("nests.height"));
+        auto& g = find("roost.abovenests", "roost", over, inMm(inches(6)), "mm", true);
+        g.parts = idsWith("roosts/bar");
+        g.remedies.push_back({{"roost.height", len(s.length("nests.height") + inches(8))}});
+        g.remedies.push_back({{"roost.height", ""}});
+        auto& h = find("roost.jump", "roost", inMm(s.length("roost.height")), inMm(sizeClass(s.choice("flock.size")).roostHigh), "mm", false, 0.05);
+        h.parts = idsWith("roosts/bar");
+        h.remedies.push_back({{"roost.height", len(sizeClass(s.choice("flock.size")).roostHigh)}});
+    }
+    void nests() {
+        const auto n = s.count("nests.count");
+        auto& f = find("nests.hens", "nests", birds() / static_cast<double>(n), static_cast<double>(kHensToANest), "birds/nest", false, 0);
+        if (n < kLeastNests) f.state = State::fail;
+        f.parts = idsWith("nests/");
+        f.remedies.push_back({{"nests.count", std::to_string(nestsNeeded(birdsSizedFor(s)))}});
+        if (s.isSet("nests.count")) f.remedies.push_back({{"nests.count", ""}});
+        // The drop zone under and behind the roosts holds no nest.
+        double inZone = 0;
+        for (const auto& c : m.clear)
+            if (c.id == "roosts/zone")
+                for (const auto& o : m.openings)
+                    if (o.kind == "nest") {
+                        const auto b = bounds(c.solid);
+                        const bool alongX = o.side == "front" || o.side == "back";
+                        double low = 1e300, high = -1e300;
+                        for (const auto& p : o.corners) low = std::min(low, alongX ? p.x : p.y), high = std::max(high, alongX ? p.x : p.y);
+                        inZone = std::max(0.0, std::min(high, alongX ? b.high.x : b.high.y) - std::max(low, alongX ? b.low.x : b.low.y));
+                        if (o.side == s.choice("roost.wall")) inZone = high - low;
+                        else if ((sideIndex(o.side) - sideIndex(s.choice("roost.wall")) + 4) % 4 == 2) inZone = 0;
+                    }
+        auto& g = find("nests.zone", "nests", inZone, inMm(inches(2)), "mm", false, 0);
+        g.parts = idsWith("nests/");
+        g.remedies.push_back({{"nests.at", ""}});
+        g.remedies.push_back({{"nests.wall", ""}, {"nests.at", ""}});
+        // Eggs are taken from outside: above this a child needs a step. Common practice.
+        auto& h = find("nests.outside", "others", inMm(shell.floorTop + s.length("nests.height")), inMm(inches(48)), "mm", false, 0.02);
+        h.parts = idsWith("nests/lid");
+        h.remedies.push_back({{"nests.height", ""}});
+    }
+    double openM2(std::string_view kind) const {
+        double sum = 0;
+        for (const auto& o : m.openings)
+            if (o.kind == kind) sum += inMm(o.width) * inMm(o.height) / 1e6;
+        return sum;
+    }
+    void air() {
+        const double ft2 = 0.09290304, vents = openM2("vent"), all = vents + openM2("window") + openM2("pop");
+        const double floor = inSquareMetres(clearFloor(s.length("coop.width"), s.length("coop.depth")));
+        const auto widen = [&](Finding& f) {
+            for (const int r : s.rows("vents")) {
+                const auto key = slotKey("vents", r, "height");
+                f.remedies.push_back({{key, len(s.length(key) + inches(2))}});
+                if (f.remedies.size() >= 2) break;
+            }
+            for (const int r : s.rows("vents"))
+                if (s.isSet(slotKey("vents", r, "height"))) f.remedies.push_back({{slotKey("vents", r, "height"), ""}});
+        };
+        auto& f = find("air.summer", "summerair", all / birds(), kVentSqFtABird * ft2 * sizeClass(s.choice("flock.size")).floorShare, "m2/bird", true);
+        f.parts = idsWith("vents.");
+        widen(f);
+        auto& g = find("air.winter", "winterair", vents / floor, 0.1, "share", true, 0.05);
+        g.parts = idsWith("vents.");
+        widen(g);
+    }
+    void headroom() {
+        const auto need = s.length("keeper.height") + inches(3);
+        if (s.choice("form.kind") == "walk_in") {
+            // Lowest over the floor: the rafters at the inside of the low wall's plates.
+            const double low = std::min(shell.rafterUndersideMm(inMm(shell.deep - kWallDeep)), inMm(shell.lowWall));
+            auto& f = find("headroom.inside", "headroom", low, inMm(need), "mm", true, 0.01);
+            f.parts = idsWith("roof/rafter");
+            f.remedies.push_back({{"coop.low_wall", ""}});
+            f.remedies.push_back({{"coop.low_wall", len(need)}});
+            for (const int r : s.rows("doors")) {
+                if (s.choice(slotKey("doors", r, "kind")) != "people_door") continue;
+                const auto key = slotKey("doors", r, "height");
+                auto& d = find("headroom.door", "headroom", inMm(s.length(key)), inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
+                d.parts = idsWith("doors." + std::to_string(r));
+                d.remedies.push_back({{key, ""}});
+                d.remedies.push_back({{slotKey("doors", r, "wall"), s.choice("roof.falls_to") == "back" ? "front" : "back"}, {key, ""}});
+            }
+        } else {
+            // No point of the floor farther from a door than one leans: about 48 in through a clean-out. Common practice.
+            double worst = 0;
+            const double w = inMm(s.length("coop.width")), d = inMm(s.length("coop.depth"));
+            for (int i = 0; i <= 20; ++i)
+                for (int k = 0; k <= 20; ++k) {
+                    const double x = 89 + (w - 178) * i / 20, y = 89 + (d - 178) * k / 20;
+                    double near = 1e9;
+                    for (const auto& o : m.openings)
+                        if (o.kind == "clean_out" || o.kind == "people_door") {
+                            Vec3 a = o.corners[0], b = o.corners[1];
+                            const auto ab = b - a;
+                            const double t = std::clamp(((x - a.x) * ab.x + (y - a.y) * ab.y) / (ab.x * ab.x + ab.y * ab.y), 0.0, 1.0);
+                            near = std::min(near, std::hypot(x - a.x - t * ab.x, y - a.y - t * ab.y));
+                        }
+                    worst = std::max(worst, near);
+                }
+            if (worst > 1e8) worst = std::hypot(w, d);
+            auto& f = find("reach.floor", "others", worst, inMm(inches(52)), "mm", false, 0.05);
+            f.parts = idsWith("floor/deck");
+            for (const int r : s.rows("doors")) f.remedies.push_back({{slotKey("doors", r, "width"), len(inches(48))}});
+            const auto extra = slotKey("doors", s.rows("doors").empty() ? 1 : s.rows("doors").back() + 1, "wall");
+            f.remedies.push_back({{extra, std::string{opposite(s.rows("doors").empty() ? "front" : s.choice(slotKey("doors", s.rows("doors").front(), "wall")))}}});
+        }
+        for (const int r : s.rows("runs")) {
+            auto& f = find("headroom.run", "headroom", inMm(s.length(slotKey("runs", r, "height"))), inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
+            // Stooping in a run is a nuisance, not a fault.
+            if (f.state == State::fail) f.state = State::near;
+            f.parts = idsWith("runs.");
+            f.remedies.push_back({{"coop.low_wall", len(s.length("coop.low_wall") + inches(6))}});
+        }
+    }
+    void others() {
+        const bool lapped = s.choice("roof.cover") == "metal_lapped";
+        auto& f = find("roof.slope", "others", inDegrees(shell.pitch), inDegrees(lapped ? pitch(3, 12) : pitch(0.5, 12)), "deg", true, 0);
+        f.source = kRoofCover, f.parts = idsWith("roof/panel");
+        const double clear = inMm(shell.floorTop - shell.deck) - 25.4;
+        auto& g = find("soil.siding", "others", clear, inMm(inches(6)), "mm", true, 0);
+        g.source = kSoil, g.parts = idsWith("front/siding");
+        g.remedies.push_back({{"floor.joist", "2x6"}});
+        for (const int r : s.rows("pops")) {
+            const auto key = slotKey("pops", r, "ramp");
+            auto& h = find("ramp.steep", "others", inDegrees(s.angle(key)), 35, "deg", false, 0);
+            if (h.state == State::fail) h.state = State::near;  // up to 45 degrees is climbed with rungs
+            h.parts = idsWith("pops." + std::to_string(r) + "/ramp");
+            h.remedies.push_back({{key, ""}});
+            h.remedies.push_back({{key, "35deg"}});
+        }
+    }
+};
+
+}  // namespace
+
+std::string_view name(State state) {
+    constexpr std::array<std::string_view, 3> names{"pass", "near", "fail"};
+    return names[static_cast<std::size_t>(state)];
+}
+
+State stateOf(double value, double limit, bool atLeast, double margin) {
+    const double tiny = 1e-9 * std::max(1.0, std::fabs(limit));
+    if (atLeast ? value < limit - tiny : value > limit + tiny) return State::fail;
+    if (atLeast ? value < limit * (1 + margin) - tiny : value > limit * (1 - margin) + tiny) return margin > 0 ? State::near : State::pass;
+    return State::pass;
+}
+
+std::vector<Finding> judge(Settled& s, const Model& m) {
+    Court court{s, m, shellOf(s)};
+    court.room(), court.runFloor(), court.roost(), court.nests(), court.air(), court.headroom(), court.others();
+    return std::move(court.out);
+}
+
+std::int64_t birdsServed(Settled& s, const Model& m) {
+    const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
+    double bar = 0;
+    for (const auto& p : m.parts)
+        if (p.role == "roost") bar += p.extent(p.along);
+    const auto byFloor = clear / s.area("flock.floor_each");
+    const auto byRoost = static_cast<std::int64_t>(bar / inMm(sizeClass(s.choice("flock.size")).roost) + 1e-9);
+    return std::max<std::int64_t>(0, std::min({byFloor, byRoost, s.count("nests.count") * kHensToANest}));
+}
+
+std::vector<std::string> notJudgedYet() { return {"gaps", "snow", "wind", "hours"}; }
+
+}  // namespace oiko

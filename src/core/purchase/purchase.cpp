@@ -1,0 +1,180 @@
+#include "core/purchase/purchase.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <numeric>
+
+#include "core/catalog/lumber.h"
+
+namespace oiko {
+
+std::string_view name(Group group) {
+    constexpr std::array<std::string_view, kGroups> names{"ground", "floor", "walls", "roof", "openings", "skin", "inside", "run", "fixings", "finish"};
+    return names[static_cast<std::size_t>(group)];
+}
+
+Catalog pricedCatalog(const std::map<std::string, std::optional<Money>>& own) {
+    Catalog items = catalog();
+    for (auto& i : items)
+        if (const auto at = own.find(i.id); at != own.end()) i.price = at->second;
+    return items;
+}
+
+CutRules cutRules(Settled& s) { return {s.length("cut.kerf"), s.length("cut.trim"), 0, {}}; }
+
+CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const CutRules& rules) {
+    CutLists out;
+    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    std::vector<std::string> boards, sheets;
+    const auto once = [](std::vector<std::string>& list, const std::string& x) {
+        if (std::ranges::find(list, x) == list.end()) list.push_back(x);
+    };
+    for (const auto& p : t.pieces) {
+        if (p.form == Form::lumber) {
+            out.boardParts.push_back({p.mark, p.stock, p.length, p.count()});
+            out.boardPartsOf.push_back(p.parts);
+            once(boards, p.stock);
+        } else if (p.form == Form::sheet) {
+            out.sheetParts.push_back({p.mark, p.stock, p.width, p.length, p.count(), !p.grain});
+            out.sheetPartsOf.push_back(p.parts);
+            once(sheets, p.stock);
+        }
+    }
+    // A price that is not known counts like the dearest of its kind, so that a plan is made; the bill still says it is missing.
+    for (const auto& item : prices) {
+        Money guess = item.price.value_or(money(100));
+        if (item.kind == StockItem::Kind::board && item.a <= longest && std::ranges::find(boards, item.profile) != boards.end())
+            out.boardStock.push_back({item.id, item.profile, item.a, guess, std::nullopt});
+        if (item.kind == StockItem::Kind::sheet && std::ranges::find(sheets, item.profile) != sheets.end())
+            out.sheetStock.push_back({item.id, item.profile, item.a, item.b, guess, std::nullopt});
+    }
+    out.boards = cutBoards(out.boardParts, out.boardStock, rules);
+    out.sheets = nestSheets(out.sheetParts, out.sheetStock, rules.kerf);
+    return out;
+}
+
+namespace {
+
+struct Sum {
+    std::map<std::pair<std::string, int>, BuyLine> lines;
+    BuyLine& at(const std::string& item, Group g) {
+        auto& l = lines[{item, static_cast<int>(g)}];
+        l.item = item, l.group = g;
+        return l;
+    }
+};
+Group groupOf(System s) { return static_cast<Group>(s); }
+
+/// The system that most of these parts belong to; of equals the first.
+Group mostOf(const Model& m, const std::vector<std::size_t>& parts) {
+    std::array<int, kSystems> n{};
+    for (const auto p : parts) ++n[static_cast<std::size_t>(m.parts[p].system)];
+    return static_cast<Group>(std::ranges::max_element(n) - n.begin());
+}
+
+/// Rolls for mesh pieces: strips across wide pieces, then the size of roll that comes cheapest for all.
+void buyMesh(const Model& m, const Takeoff& t, const Catalog& prices, Sum& sum) {
+    std::map<std::string, std::vector<SheetPart>> byKind;
+    std::map<std::string, std::vector<std::size_t>> partsOf;
+    for (const auto& p : t.pieces) {
+        if (p.form != Form::mesh) continue;
+        Length widest{};
+        for (const auto* r : ofProfile(prices, p.stock)) widest = std::max(widest, r->a);
+        const auto across = std::min(p.length, p.width), along = std::max(p.length, p.width);
+        const auto strips = std::max<std::int64_t>(1, (across.count() + widest.count() - 1) / widest.count());
+        // Seams lap 2 in on wood.
+        const auto lap = strips > 1 ? inches(2) : Length{};
+        byKind[p.stock].push_back({p.mark, p.stock, std::min(widest, Length::ticks(across.count() / strips) + lap), along, p.count() * strips, false});
+        auto& list = partsOf[p.stock];
+        list.insert(list.end(), p.parts.begin(), p.parts.end());
+    }
+    for (const auto& [kind, pieces] : byKind) {
+        NestPlan best;
+        const StockItem* roll = nullptr;
+        for (const auto* r : ofProfile(prices, kind)) {
+            const auto plan = nestSheets(pieces, {{r->id, kind, r->a, r->b, r->price.value_or(money(1000)), std::nullopt}}, Length{});
+            if (plan.unplaced.empty() && (!roll || plan.cost < best.cost)) best = plan, roll = r;
+        }
+        if (!roll) continue;
+        auto& line = sum.at(roll->id, mostOf(m, partsOf[kind]));
+        line.bought += static_cast<std::int64_t>(best.sheets.size()), line.needed = static_cast<double>(line.bought), line.parts = partsOf[kind];
+    }
+}
+
+}  // namespace
+
+Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, const Catalog& prices) {
+    Sum sum;
+    // Each board goes to the system that most of its pieces are for.
+    std::vector<std::size_t> nextBoard(cuts.boardParts.size(), 0), nextSheet(cuts.sheetParts.size(), 0);
+    for (const auto& b : cuts.boards.boards) {
+        std::vector<std::size_t> parts;
+        for (const auto& c : b.pieces) parts.push_back(cuts.boardPartsOf[c.part][nextBoard[c.part]++]);
+        auto& line = sum.at(cuts.boardStock[b.stock].label, mostOf(m, parts));
+        ++line.bought, line.needed += 1;
+        line.parts.insert(line.parts.end(), parts.begin(), parts.end());
+    }
+    for (const auto& b : cuts.sheets.sheets) {
+        std::vector<std::size_t> parts;
+        for (const auto& c : b.placements) parts.push_back(cuts.sheetPartsOf[c.part][nextSheet[c.part]++]);
+        auto& line = sum.at(cuts.sheetStock[b.stock].label, mostOf(m, parts));
+        ++line.bought, line.needed += 1;
+        line.parts.insert(line.parts.end(), parts.begin(), parts.end());
+    }
+    for (const auto& p : t.pieces) {
+        if (p.form != Form::panel) continue;
+        // A panel is one sheet cut to length: the shortest sold that reaches.
+        const StockItem* best = nullptr;
+        for (const auto* item : ofProfile(prices, p.stock))
+            if (item->b >= p.length && (!best || item->b < best->b)) best = item;
+        if (!best) continue;
+        auto& line = sum.at(best->id, groupOf(p.system));
+        line.bought += p.count(), line.needed += static_cast<double>(p.count());
+        line.parts.insert(line.parts.end(), p.parts.begin(), p.parts.end());
+    }
+    buyMesh(m, t, prices, sum);
+    for (std::size_t i = 0; i < m.parts.size(); ++i)
+        if (m.parts[i].form == Form::block) {
+            auto& line = sum.at(m.parts[i].stock, groupOf(m.parts[i].system));
+            ++line.bought, line.needed += 1;
+            line.parts.push_back(i);
+        }
+    for (const auto& h : t.hardware) {
+        const auto group = h.item == "paint-gallon" ? Group::finish : h.item == "gravel-bag" ? Group::ground : h.item == "feeder" || h.item == "drinker" ? Group::inside : Group::fixings;
+        auto& line = sum.at(h.item, group);
+        line.needed += h.quantity;
+        line.rule = line.rule.empty() || line.rule == h.rule ? h.rule : "several", line.source = h.source;
+    }
+    Bill bill;
+    for (auto& [key, line] : sum.lines) {
+        const auto* item = findItem(prices, line.item);
+        if (item->kind == StockItem::Kind::item) {
+            line.bought = static_cast<std::int64_t>(std::ceil(line.needed / static_cast<double>(item->pack) - 1e-9));
+            line.leftOver = static_cast<double>(line.bought * item->pack) - line.needed;
+        }
+        line.each = item->price;
+        if (item->price) line.amount = toCents(*item->price * line.bought);
+        else bill.withoutPrice.push_back(line.item);
+        auto& group = bill.groups[static_cast<int>(line.group)];
+        group = group.value_or(Money{}) + line.amount.value_or(Money{});
+        bill.net += line.amount.value_or(Money{});
+        bill.lines.push_back(std::move(line));
+    }
+    std::ranges::stable_sort(bill.lines, {}, &BuyLine::group);
+    const auto rate = std::get<Share>(s.value("prices.tax"));
+    bill.tax = toCents(Money::ticks(bill.net.count() / 100 * rate.count() / 10'000));
+    bill.total = bill.net + bill.tax;
+    bill.budget = std::get<Money>(s.value("budget.total"));
+    return bill;
+}
+
+Mass massOf(const Part& p, Settled& s) {
+    if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(wood(s.choice("wood.species")), p.treated() ? 19 : 15));
+    if (p.form == Form::block) return pounds(33);
+    const auto* item = ofProfile(catalog(), p.stock).front();
+    const double sold = inMm(item->a) * inMm(item->b);
+    return kilograms(inKilograms(item->mass) * p.volumeMm3() / p.extent(p.thick()) / sold);
+}
+
+}  // namespace oiko

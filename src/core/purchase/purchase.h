@@ -1,0 +1,63 @@
+#pragma once
+// What to buy: boards, sheets, rolls and packs from the lists, with prices, tax and what is left of the budget.
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/catalog/stock.h"
+#include "core/cutting/cutting.h"
+#include "core/takeoff/takeoff.h"
+
+namespace oiko {
+
+/// Groups of the bill, in building order; the first eight are the systems.
+enum class Group { ground, floor, walls, roof, openings, skin, inside, run, fixings, finish };
+inline constexpr int kGroups = 10;
+std::string_view name(Group group);
+
+struct BuyLine {
+    std::string item;  ///< catalogue id
+    Group group = Group::walls;
+    double needed = 0;        ///< pieces, boards, sheets; for packs the count within
+    std::int64_t bought = 0;  ///< boards, sheets, rolls, packs
+    double leftOver = 0;      ///< of a pack, in its own count
+    std::optional<Money> each, amount;  ///< nullopt: no price known
+    std::string rule;         ///< words: fixing.<rule>, for hardware
+    Source source = kPractice;
+    std::vector<std::size_t> parts;  ///< of the model, cut from this line
+    friend bool operator==(const BuyLine& a, const BuyLine& b) { return a.item == b.item && a.group == b.group && a.bought == b.bought && a.amount == b.amount; }
+};
+
+struct Bill {
+    std::vector<BuyLine> lines;
+    std::optional<Money> groups[kGroups];  ///< sums of the known lines; nullopt: no line
+    Money net, tax, total, budget;
+    std::vector<std::string> withoutPrice;  ///< items
+    bool complete() const { return withoutPrice.empty(); }
+};
+
+/// What is cut from what: the lists as the cutting room takes them, and the plans.
+struct CutLists {
+    std::vector<CutPart> boardParts;
+    std::vector<CutStock> boardStock;
+    CutPlan boards;
+    std::vector<SheetPart> sheetParts;
+    std::vector<SheetStock> sheetStock;
+    NestPlan sheets;
+    std::vector<std::vector<std::size_t>> boardPartsOf, sheetPartsOf;  ///< model parts of each list row, in order of use
+};
+
+/// Lists for lumber and sheets of a takeoff, and plans for them. `rules.work` 0: the good plan.
+CutLists cutLists(const Takeoff& takeoff, Settled& settled, const Catalog& prices, const CutRules& rules);
+/// The saw's rules as the design sets them.
+CutRules cutRules(Settled& settled);
+
+Bill buy(const Model& model, const Takeoff& takeoff, const CutLists& cuts, Settled& settled, const Catalog& prices);
+
+/// The sample book with the keeper's own prices over it.
+Catalog pricedCatalog(const std::map<std::string, std::optional<Money>>& own);
+
+/// Mass of a part: lumber by volume and density at 15 % moisture (19 % treated), else by the catalogue's area.
+Mass massOf(const Part& part, Settled& settled);
+
+}  // namespace oiko

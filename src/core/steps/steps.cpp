@@ -1,0 +1,58 @@
+#include "core/steps/steps.h"
+
+#include <algorithm>
+
+namespace oiko {
+namespace {
+
+struct Rule {
+    std::string_view id;
+    System system;
+    std::string_view roles;  ///< parted by blanks; "*": the system's rest
+    std::string_view cautions;
+};
+constexpr Rule kOrder[] = {
+    {"ground", System::ground, "*", "dig treated lift"},
+    {"floor", System::floor, "rim joist blocking", "saw treated"},
+    {"deck", System::floor, "*", "saw lift"},
+    {"walls", System::walls, "*", "saw lift"},
+    {"roofframe", System::roof, "rafter fly-rafter eave-block purlin fascia", "ladder saw"},
+    {"roofing", System::roof, "*", "ladder metal"},
+    {"siding", System::skin, "*", "lift paint"},
+    {"doors", System::openings, "leaf leaf-stile leaf-rail stop pop-leaf track ramp rung", "saw"},
+    {"mesh", System::openings, "*", "metal"},
+    {"nests", System::inside, "nest-floor nest-end nest-partition nest-front nest-lip nest-lid ledger", "saw"},
+    {"roosts", System::inside, "*", ""},
+    {"runframe", System::run, "run-post block run-beam rafter eave-block purlin run-rail gate-stud gate-threshold gate-head closer", "treated dig ladder"},
+    {"runroof", System::run, "roof-panel", "ladder metal"},
+    {"gate", System::run, "gate-stile gate-rail gate-brace gate-mesh", ""},
+    {"runmesh", System::run, "*", "metal dig"},
+};
+
+std::vector<std::string> words(std::string_view list) {
+    std::vector<std::string> out;
+    for (std::size_t at = 0; at < list.size();) {
+        const auto end = std::min(list.find(' ', at), list.size());
+        out.emplace_back(list.substr(at, end - at));
+        at = end + 1;
+    }
+    return out;
+}
+
+}  // namespace
+
+std::vector<Step> buildingOrder(const Model& model) {
+    std::vector<Step> out;
+    std::vector<bool> done(model.parts.size());
+    for (const auto& rule : kOrder) {
+        Step step{std::string{rule.id}, {}, words(rule.cautions)};
+        const auto roles = words(rule.roles);
+        for (std::size_t i = 0; i < model.parts.size(); ++i)
+            if (!done[i] && model.parts[i].system == rule.system && (rule.roles == "*" || std::ranges::find(roles, model.parts[i].role) != roles.end()))
+                done[i] = true, step.parts.push_back(i);
+        if (!step.parts.empty()) out.push_back(std::move(step));
+    }
+    return out;
+}
+
+}  // namespace oiko

@@ -1,0 +1,133 @@
+// Nails, screws, ties, hinges, latches, paint, gravel: counted from the joints and areas of the model.
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include "core/base/tolerance.h"
+#include "core/takeoff/takeoff.h"
+
+namespace oiko {
+namespace {
+
+inline constexpr Source kR602{"International Residential Code", "2018", "Table R602.3(1), fastening schedule"};
+
+/// What holds two roles together: a fixed number, or one every so many inches of the seam (number 0). "*" is any role.
+struct Schedule {
+    std::string_view a, b, item;
+    double number, everyInches;
+    std::string_view rule;
+    Source source;
+};
+// First match wins; a role may be a list parted by blanks.
+constexpr Schedule kSchedule[] = {
+    {"block", "*", "", 0, 0, "none", kPractice},
+    {"ramp", "*", "", 0, 0, "none", kPractice},
+    {"window-mesh run-mesh gate-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
+    {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
+    {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
+    {"roof-panel", "*", "", 0, 0, "none", kPractice},
+    {"siding", "stud king trimmer corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8, "siding", kR602},
+    {"siding", "*", "", 0, 0, "none", kPractice},
+    {"deck", "joist rim blocking", "nail-8d", 0, 8, "deck", kR602},
+    {"deck", "bottom-plate", "nail-16d", 0, 16, "sole", kR602},
+    {"deck", "*", "", 0, 0, "none", kPractice},
+    {"stud king trimmer cripple", "bottom-plate top-plate cap-plate header sill", "nail-16d", 2, 0, "endnail", kR602},
+    {"stud king trimmer cripple", "stud king trimmer cripple", "nail-10d", 0, 16, "facenail", kR602},
+    {"top-plate", "cap-plate", "nail-10d", 0, 16, "facenail", kR602},
+    {"header sill", "king trimmer", "nail-16d", 3, 0, "endnail", kR602},
+    {"joist rim", "joist rim", "nail-16d", 3, 0, "endnail", kR602},
+    {"joist rim", "skid beam", "nail-8d", 3, 0, "toenail", kR602},
+    {"blocking", "joist", "nail-16d", 2, 0, "endnail", kR602},
+    {"rafter", "top-plate cap-plate run-beam", "nail-10d", 3, 0, "toenail", kR602},
+    {"eave-block", "rafter top-plate cap-plate run-beam", "nail-8d", 3, 0, "toenail", kR602},
+    {"purlin", "rafter fly-rafter", "screw-3", 2, 0, "purlin", kPractice},
+    {"fascia", "rafter fly-rafter", "nail-16d", 2, 0, "endnail", kPractice},
+    {"corner-board casing closer", "*", "nail-8d", 0, 12, "trim", kPractice},
+    {"leaf leaf-stile leaf-rail stop batten track window-pane", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},
+    {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
+    {"nest-floor nest-end nest-partition nest-front nest-lip", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
+    {"roost", "roost-rail", "", 0, 0, "none", kPractice},
+    {"roost-leg", "deck", "angle-bracket", 1, 0, "bracket", kPractice},
+    {"post run-post", "beam run-beam", "post-tie-4x4", 1, 0, "posttie", kPractice},
+};
+
+bool names(std::string_view list, std::string_view role) {
+    if (list == "*") return true;
+    for (std::size_t at = 0; at < list.size();) {
+        const auto end = std::min(list.find(' ', at), list.size());
+        if (list.substr(at, end - at) == role) return true;
+        at = end + 1;
+    }
+    return false;
+}
+
+}  // namespace
+
+std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
+    std::map<std::pair<std::string, std::string>, std::pair<double, Source>> sum;
+    const auto add = [&](std::string_view item, double n, std::string_view rule, Source source = kPractice) {
+        if (n <= 0) return;
+        auto& line = sum[{std::string{item}, std::string{rule}}];
+        line.first += n, line.second = source;
+    };
+    for (const auto& j : m.joints) {
+        const auto &a = m.parts[j.a], &b = m.parts[j.b];
+        if (j.kind == Joint::Kind::hinged) {
+            // Two hinges, three from 60 in: straps on doors and gates, butts on sashes and lids.
+            const auto owner = a.opening;
+            const bool door = owner.starts_with("doors") || owner.ends_with("gate");
+            const double span = owner == "nests" ? a.extent(a.along.z > 0.5 ? a.wide : a.thick()) : a.extent({0, 0, 1});
+            const double along = owner == "nests" ? std::max(a.extent(a.wide), a.extent(a.along)) : span;
+            add(door ? "strap-hinge-6" : "butt-hinge-3", along >= 60 * 25.4 ? 3 : 2, "hinge");
+            continue;
+        }
+        if (j.kind == Joint::Kind::slides || j.kind == Joint::Kind::hangs) {
+            if (j.kind == Joint::Kind::hangs) add("hook-eye", 2, "ramp");
+            continue;
+        }
+        const auto match = [&](const Schedule& row, const Part& p, const Part& q) { return names(row.a, p.role) && names(row.b, q.role); };
+        const Schedule* row = nullptr;
+        for (const auto& r : kSchedule)
+            if (match(r, a, b) || match(r, b, a)) { row = &r; break; }
+        if (!row) {
+            if (a.form == Form::lumber && b.form == Form::lumber) add("screw-3", 2, "other");
+            continue;
+        }
+        if (row->item.empty()) continue;
+        // The seam's length: the patch over the narrower member's thickness.
+        double n = row->number;
+        if (n == 0) n = std::max(2.0, std::ceil(j.patchMm2 / std::min({38.1, a.extent(a.wide), b.extent(b.wide)}) / (row->everyInches * 25.4)));
+        add(row->item, n, row->rule, row->source);
+    }
+    std::map<std::string, int> roles;
+    double skinMm2 = 0, skidMm = 0;
+    for (const auto& p : m.parts) {
+        ++roles[p.role];
+        if (p.system == System::skin || p.role == "leaf") skinMm2 += p.volumeMm3() / p.extent(p.thick());
+        if (p.role == "skid") skidMm += p.extent(p.along);
+    }
+    add("tie-rafter", 2.0 * roles["rafter"], "tie");
+    for (const auto& o : m.openings) {
+        if (o.kind == "people_door" || o.kind == "clean_out") add("barrel-bolt", 1, "latch"), add("two-step-lock", 1, "latch"), add("hook-eye", 1, "holdopen");
+        if (o.kind == "pop") add("two-step-lock", 1, "latch");
+        if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
+        if (o.kind == "gate") add("gate-latch", 1, "latch"), add("barrel-bolt", 1, "latch"), add("hook-eye", 1, "holdopen");
+        if (o.kind == "window" && s.choice(o.id + ".kind") != "mesh") add("hook-eye", 2, "latch");
+    }
+    // A closure strip at both ends of each metal or clear panel; stitch screws every 24 in of a side lap.
+    double laps = 0;
+    for (const auto& p : m.parts)
+        if (p.role == "roof-panel") laps += p.extent(p.along) / (24 * 25.4);
+    add("closure-strip", 2.0 * roles["roof-panel"], "closure");
+    add("screw-stitch", std::ceil(laps), "stitch");
+    // Tamped gravel: 8 in wide, 4 in deep under skids; a bag under each block. A bag holds half a cubic foot. Common practice.
+    add("gravel-bag", std::ceil(skidMm / 304.8 * (8.0 / 12) * (4.0 / 12) / 0.5) + roles["block"], "gravel");
+    // Rough-sawn siding drinks: 225 sq ft a gallon a coat, between the 200 and 250 usual. Common practice.
+    add("paint-gallon", skinMm2 / 92903.04 * static_cast<double>(s.count("finish.coats")) / 225, "paint");
+    add("feeder", 1, "startup"), add("drinker", 1, "startup");
+    std::vector<HardwareLine> out;
+    for (const auto& [key, line] : sum) out.push_back({key.first, line.first, key.second, line.second});
+    return out;
+}
+
+}  // namespace oiko

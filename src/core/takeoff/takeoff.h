@@ -1,0 +1,66 @@
+#pragma once
+// Parts into lists: pieces of lumber with their saw settings, sheets, mesh, roofing, fixings. Everything is read off the solids.
+#include <map>
+#include <string>
+#include <vector>
+
+#include "core/catalog/source.h"
+#include "core/design/design.h"
+#include "core/model/part.h"
+
+namespace oiko {
+
+/// How a saw is set for one end: wide face up, start at the left. A miter is positive where the far edge is the longer, a bevel
+/// where the upper face is. Degrees; 0, 0 is a square cut.
+struct EndCut {
+    double miterDeg = 0, bevelDeg = 0;
+    friend bool operator==(const EndCut&, const EndCut&) = default;
+};
+/// A birdsmouth or other notch in an edge: where it starts from the long point of the start, how long and how deep.
+struct Notch {
+    double atMm = 0, widthMm = 0, depthMm = 0, angleDeg = 0;
+    friend bool operator==(const Notch&, const Notch&) = default;
+};
+struct SawSettings {
+    EndCut start, end;
+    std::vector<Notch> notches;
+};
+SawSettings sawSettings(const Part& lumber);
+
+/// Alike pieces: some turn of one brings it onto the other. Mirror pairs have two marks that name each other.
+struct Piece {
+    std::string mark, mirrorOf;
+    std::string role, stock;
+    Form form = Form::lumber;
+    System system = System::walls;
+    Length length, width;  ///< rounded once to the saw's grid; long point to long point; a sheet's grain runs along `length`
+    bool ripped = false;   ///< narrower than its board
+    bool grain = false;    ///< of a sheet: may not be turned
+    bool openings = false; ///< of a sheet: cut round openings
+    SawSettings saw;
+    std::vector<std::size_t> parts;
+    std::int64_t count() const { return static_cast<std::int64_t>(parts.size()); }
+};
+
+struct HardwareLine {
+    std::string item;  ///< catalogue id
+    double quantity = 0;
+    std::string rule;  ///< words: fixing.<rule>
+    Source source = kPractice;
+};
+
+struct Takeoff {
+    std::vector<Piece> pieces;            ///< lumber, sheets, panels, mesh, in the order of systems and marks
+    std::vector<HardwareLine> hardware;   ///< one line an item
+    std::vector<std::string> marks;       ///< by part
+};
+
+/// Units: the saw's grid, 1/16 in or 1 mm.
+Takeoff takeOff(const Model& model, Settled& settled);
+/// The length a saw is set to.
+Length onGrid(double mm, Units units);
+
+/// Fasteners and hardware by joint. Source of the nailing rows: IRC 2018 Table R602.3(1), from memory, else common practice.
+std::vector<HardwareLine> fixings(const Model& model, Settled& settled);
+
+}  // namespace oiko

@@ -1,0 +1,20 @@
+#pragma once
+// The program's English, by id: data/words/en.txt, compiled in. The core says ids; window, tool and papers say words.
+#include <string>
+#include <string_view>
+
+#include "core/base/notation.h"
+#include "core/drawing/drawing.h"
+
+namespace oiko::words {
+
+bool has(std::string_view id);
+/// The words of an id; the id in angle brackets where there are none, so that a gap shows.
+std::string text(std::string_view id);
+/// {0}, {1} … filled in with the arguments, quantities in these units.
+std::string say(const Message& message, Units units);
+std::string say(const Say& say, Units units);
+/// `WHERE: WHAT; TODO` without the WHERE.
+std::string say(const Error& error, Units units);
+
+}  // namespace oiko::words
