@@ -108,26 +108,6 @@ int report(const Answer& a, bool json, bool strict) {
     return strict && failed ? 1 : 0;
 }
 
-Result<std::string> exportBytes(const Answer& a, const std::string& what, const std::string& format) {
-    const auto say = wordsIn(a.design.units());
-    if (what == "model") return format == "json" ? modelJson(a) : modelObj(*a.model);
-    if (format == "json") {
-        if (what == "cuts") return cutPlanJson(a.cuts->boardParts, a.cuts->boardStock, a.cuts->boards, a.settled->length("cut.kerf"), 0);
-        if (what == "sheets") return nestPlanJson(a.cuts->sheetParts, a.cuts->sheetStock, a.cuts->sheets, a.settled->length("cut.kerf"), 0);
-        const auto list = listing(a, what, say);
-        Json rows = Json::array();
-        for (const auto& row : list.rows) {
-            Json j;
-            for (std::size_t i = 0; i < row.size(); ++i) j[list.head[i]] = std::holds_alternative<double>(row[i]) ? Json(std::get<double>(row[i])) : Json(std::get<std::string>(row[i]));
-            rows.push_back(std::move(j));
-        }
-        return rows.dump(1) + "\n";
-    }
-    const auto list = listing(a, what, say);
-    if (format == "xlsx") return toXlsx(list);
-    return format == "csv" ? toCsv(list) : toMarkdown(list);
-}
-
 int exportTo(const Answer& a, const std::string& what, const std::string& out, int argc, char** argv) {
     const auto formats = exportFormats(what);
     if (formats.empty()) {
@@ -154,7 +134,7 @@ int exportTo(const Answer& a, const std::string& what, const std::string& out, i
         const auto done = format == "pdf" ? writePdf(set, out) : writeSvg(set, out);
         return done ? 0 : fail(done.error());
     }
-    const auto bytes = exportBytes(a, what, format);
+    const auto bytes = exportBytes(a, what, format, wordsIn(a.design.units()));
     if (!bytes) return fail(bytes.error());
     const auto done = writeFile(out, bytes.value());
     return done ? 0 : fail(done.error());

@@ -4,22 +4,29 @@
 
 namespace oiko {
 std::string_view englishWords();
+std::string_view letterText();
 }
 
 namespace oiko::words {
 namespace {
 
+/// Lines "ID = TEXT" in file order; # starts a remark.
+std::vector<std::pair<std::string, std::string>> entries(std::string_view rest) {
+    std::vector<std::pair<std::string, std::string>> out;
+    while (!rest.empty()) {
+        const auto end = rest.find('\n');
+        const auto line = rest.substr(0, end);
+        rest.remove_prefix(end == std::string_view::npos ? rest.size() : end + 1);
+        const auto sign = line.find(" = ");
+        if (!line.starts_with('#') && sign != std::string_view::npos) out.emplace_back(line.substr(0, sign), line.substr(sign + 3));
+    }
+    return out;
+}
+
 const std::map<std::string, std::string, std::less<>>& table() {
     static const auto words = [] {
         std::map<std::string, std::string, std::less<>> m;
-        auto rest = englishWords();
-        while (!rest.empty()) {
-            const auto end = rest.find('\n');
-            const auto line = rest.substr(0, end);
-            rest.remove_prefix(end == std::string_view::npos ? rest.size() : end + 1);
-            const auto sign = line.find(" = ");
-            if (!line.starts_with('#') && sign != std::string_view::npos) m.emplace(line.substr(0, sign), line.substr(sign + 3));
-        }
+        for (auto& [id, text] : entries(englishWords())) m.emplace(std::move(id), std::move(text));
         return m;
     }();
     return words;
@@ -71,6 +78,18 @@ std::string say(const Say& what, Units units) {
 std::string say(const Error& e, Units units) {
     const auto what = say(e.what, units), todo = say(e.todo, units);
     return todo.empty() ? what : what + "; " + todo;
+}
+
+const std::vector<Paragraph>& letter() {
+    static const auto paragraphs = [] {
+        std::vector<Paragraph> out;
+        for (auto& [id, text] : entries(letterText())) {
+            const auto dot = id.find('.');
+            out.push_back({id.substr(0, dot), dot == std::string::npos ? "" : id.substr(dot + 1), std::move(text)});
+        }
+        return out;
+    }();
+    return paragraphs;
 }
 
 }  // namespace oiko::words

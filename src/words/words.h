@@ -17,4 +17,10 @@ std::string say(const Say& say, Units units);
 /// `WHERE: WHAT; TODO` without the WHERE.
 std::string say(const Error& error, Units units);
 
+/// One paragraph of the letter: a stage, the list it repeats for (or empty), and its text with {key}, [id], {?key}…{/} and ⟨row⟩.
+struct Paragraph {
+    std::string stage, list, text;
+};
+const std::vector<Paragraph>& letter();
+
 }  // namespace oiko::words

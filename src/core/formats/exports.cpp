@@ -146,6 +146,22 @@ Result<std::string> toXlsx(const Listing& list) {
     });
 }
 
+Result<std::string> exportBytes(const Answer& a, std::string_view what, std::string_view format, const Words& words) {
+    if (what == "model") return format == "json" ? modelJson(a) : modelObj(*a.model);
+    if (format == "json" && what == "cuts") return cutPlanJson(a.cuts->boardParts, a.cuts->boardStock, a.cuts->boards, a.settled->length("cut.kerf"), 0);
+    if (format == "json" && what == "sheets") return nestPlanJson(a.cuts->sheetParts, a.cuts->sheetStock, a.cuts->sheets, a.settled->length("cut.kerf"), 0);
+    const auto list = listing(a, what, words);
+    if (format == "xlsx") return toXlsx(list);
+    if (format != "json") return format == "csv" ? toCsv(list) : toMarkdown(list);
+    Json rows = Json::array();
+    for (const auto& row : list.rows) {
+        Json j;
+        for (std::size_t i = 0; i < row.size(); ++i) std::visit([&](const auto& v) { j[list.head[i]] = v; }, row[i]);
+        rows.push_back(std::move(j));
+    }
+    return rows.dump(1) + "\n";
+}
+
 std::string modelJson(const Answer& a) {
     const auto& m = *a.model;
     Json doc;

@@ -23,6 +23,8 @@ std::string toCsv(const Listing& list);
 std::string toMarkdown(const Listing& list);
 Result<std::string> toXlsx(const Listing& list);
 
+/// A list or the model in one of its formats; not plans.
+Result<std::string> exportBytes(const Answer& answer, std::string_view what, std::string_view format, const Words& words);
 std::string modelJson(const Answer& answer);
 std::string modelObj(const Model& model);
 std::string reportJson(const Answer& answer, const Words& words);

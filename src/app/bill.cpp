@@ -1,0 +1,144 @@
+#include "app/bill.h"
+
+#include <QHeaderView>
+#include <QPainter>
+#include <QVBoxLayout>
+
+#include "app/wording.h"
+
+namespace oiko {
+
+void Plank::paintEvent(QPaintEvent*) {
+    QPainter p{this};
+    p.setRenderHint(QPainter::Antialiasing);
+    const auto& t = theme();
+    const QRectF all = QRectF{rect()}.adjusted(1, 3, -1, -3);
+    const double whole = share > 1 ? all.width() / share : all.width();
+    p.setPen(QPen{t.edge, 1}), p.setBrush(t.leaf);
+    p.drawRect(QRectF{all.left(), all.top(), whole, all.height()});
+    p.setPen(QPen{t.ink, 1}), p.setBrush(t.wood);
+    p.drawRect(QRectF{all.left(), all.top(), whole * std::min(1.0, share), all.height()});
+    if (share > 1) {
+        p.setBrush(QBrush{t.fails, Qt::BDiagPattern});
+        p.drawRect(QRectF{all.left() + whole, all.top(), all.width() - whole, all.height()});
+    }
+}
+
+BillView::BillView(QWidget* parent) : QWidget{parent} {
+    setObjectName("bill");
+    auto* column = new QVBoxLayout{this};
+    column->setContentsMargins(10, 8, 10, 4), column->setSpacing(3);
+    total_ = new QLabel;
+    total_->setObjectName("bill.total");
+    total_->setFont(inkFont(24, true));
+    change_ = new QLabel;
+    change_->setObjectName("bill.change");
+    budget_ = new QLabel;
+    budget_->setObjectName("bill.budget");
+    budget_->setWordWrap(true);
+    plank_ = new Plank;
+    plank_->setFixedHeight(18);
+    lines_ = new QTreeWidget;
+    lines_->setObjectName("bill.lines");
+    lines_->setAccessibleName(tr_("table.buy"));
+    lines_->setColumnCount(4);
+    lines_->setHeaderLabels({tr_("bill.name"), tr_("bill.quantity"), tr_("bill.amount"), tr_("bill.delta")});
+    lines_->setIndentation(10);
+    lines_->setRootIsDecorated(true);
+    lines_->setUniformRowHeights(true);
+    lines_->setMouseTracking(true);
+    lines_->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+    for (int c = 1; c < 4; ++c) lines_->header()->setSectionResizeMode(c, QHeaderView::ResizeToContents);
+    lines_->header()->setStretchLastSection(false);
+    lines_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    column->addWidget(total_), column->addWidget(change_), column->addWidget(plank_), column->addWidget(budget_), column->addWidget(lines_, 1);
+    connect(lines_, &QTreeWidget::itemEntered, this, [this](QTreeWidgetItem* item) { Q_EMIT pointed(item->data(0, Qt::UserRole).toString()); });
+}
+
+void BillView::restyle() {
+    if (answer_) showAnswer(answer_);
+}
+
+void BillView::showAnswer(AnswerPtr answer) {
+    // The last change is counted from the answer before to another design; a proven plan of the same design adds to it.
+    if (answer_ && answer->design != answer_->design) before_ = answer_;
+    answer_ = std::move(answer);
+    const auto& bill = answer_->bill;
+    const auto units = answer_->design.units();
+    total_->setText((bill.complete() ? QString{} : tr_("bill.atleast") + " ") + "$" + qs(writeMoney(bill.total)));
+    const auto difference = before_ ? bill.total - before_->bill.total : Money{};
+    change_->setText(!before_ ? QString{} : difference == Money{} ? tr_("bill.none") : (difference > Money{} ? "+$" : "−$") + qs(writeMoney(difference > Money{} ? difference : -difference)) + "  " + tr_("bill.change"));
+    QString under;
+    if (bill.budget > Money{}) {
+        const bool over = bill.total > bill.budget;
+        under = over ? tr_("bill.over", {bill.total - bill.budget}) : tr_("bill.left", {bill.budget - bill.total, bill.budget});
+        plank_->share = inUnits(bill.total) / inUnits(bill.budget);
+    } else {
+        under = tr_("bill.nobudget");
+        plank_->share = 0;
+    }
+    if (!bill.complete()) under += " · " + tr_("bill.missing", {static_cast<std::int64_t>(bill.withoutPrice.size())});
+    budget_->setText(under + " · " + tr_("bill.mass", {answer_->mass}, units));
+    plank_->update();
+
+    std::map<std::pair<std::string, Group>, Money> was;
+    if (before_)
+        for (const auto& l : before_->bill.lines) was[{l.item, l.group}] = l.amount.value_or(Money{});
+    std::map<QString, bool> open;
+    for (int i = 0; i < lines_->topLevelItemCount(); ++i) open[lines_->topLevelItem(i)->data(0, Qt::UserRole + 1).toString()] = lines_->topLevelItem(i)->isExpanded();
+    lines_->setUpdatesEnabled(false);
+    lines_->clear();
+    const auto figures = [&](QTreeWidgetItem* item) {
+        for (int c = 1; c < 4; ++c) item->setTextAlignment(c, Qt::AlignRight | Qt::AlignVCenter);
+    };
+    const auto change = [&](Money now, Money then) -> QString {
+        if (!before_ || now == then) return {};
+        return signedMoney(now - then) == tr_("leaf.same") ? QString{} : signedMoney(now - then);
+    };
+    for (int g = 0; g < kGroups; ++g) {
+        if (!bill.groups[g] && !(before_ && before_->bill.groups[g])) continue;
+        const auto group = std::string{name(static_cast<Group>(g))};
+        auto* head = new QTreeWidgetItem{lines_};
+        head->setText(0, tr_("group." + group));
+        head->setData(0, Qt::UserRole + 1, qs(group));
+        head->setText(2, qs(writeMoney(bill.groups[g].value_or(Money{}))));
+        head->setText(3, change(bill.groups[g].value_or(Money{}), before_ ? before_->bill.groups[g].value_or(Money{}) : Money{}));
+        head->setFont(0, inkFont(13, true)), head->setFont(2, inkFont(13, true));
+        figures(head);
+        for (const auto& l : bill.lines) {
+            if (l.group != static_cast<Group>(g)) continue;
+            auto* item = new QTreeWidgetItem{head};
+            item->setText(0, tr_("item." + l.item));
+            item->setText(1, QString::number(l.bought));
+            item->setText(2, l.amount ? qs(writeMoney(*l.amount)) : tr_("noprice"));
+            item->setText(3, change(l.amount.value_or(Money{}), was.contains({l.item, l.group}) ? was[{l.item, l.group}] : Money{}));
+            auto tip = tr_("item." + l.item);
+            if (!l.rule.empty()) tip += "\n" + tr_("fixing." + l.rule);
+            if (l.leftOver >= 1) tip += "\n" + tr_("col.left") + ": " + qs(writeNumber(l.leftOver, 0));
+            for (int c = 0; c < 4; ++c) item->setToolTip(c, tip);
+            if (!l.parts.empty()) item->setData(0, Qt::UserRole, qs(answer_->model->parts[l.parts.front()].id));
+            figures(item);
+        }
+        head->setExpanded(open.contains(qs(group)) ? open[qs(group)] : false);
+    }
+    for (const auto& [id, amount] : {std::pair{"bill.tax", bill.tax}, std::pair{bill.complete() ? "bill.total" : "bill.atleast", bill.total}}) {
+        auto* foot = new QTreeWidgetItem{lines_};
+        foot->setText(0, tr_(id)), foot->setText(2, qs(writeMoney(amount)));
+        foot->setData(0, Qt::UserRole + 1, id);
+        foot->setFont(2, inkFont(13, true));
+        figures(foot);
+    }
+    lines_->setUpdatesEnabled(true);
+}
+
+void BillView::light(const std::string& part) {
+    if (!answer_) return;
+    const auto* found = answer_->model->find(part);
+    for (int i = 0; i < lines_->topLevelItemCount(); ++i) {
+        auto* head = lines_->topLevelItem(i);
+        const bool on = found && head->data(0, Qt::UserRole + 1).toString() == qs(std::string{name(found->system)});
+        for (int c = 0; c < 4; ++c) head->setBackground(c, on ? QBrush{theme().pointed} : QBrush{});
+    }
+}
+
+}  // namespace oiko

@@ -1,0 +1,41 @@
+#pragma once
+#include <QLabel>
+#include <QTreeWidget>
+#include <QWidget>
+
+#include "app/engine.h"
+
+namespace oiko {
+
+/// The running total, what the last change did to it, the budget as a plank, and the lines by system.
+class BillView final : public QWidget {
+    Q_OBJECT
+public:
+    explicit BillView(QWidget* parent = nullptr);
+    void showAnswer(AnswerPtr answer);
+    void restyle();
+    QString total() const { return total_->text(); }
+    /// Lights the line that a part is bought in.
+    void light(const std::string& part);
+
+Q_SIGNALS:
+    void pointed(const QString& part);
+
+private:
+    QLabel *total_, *change_, *budget_;
+    class Plank* plank_;
+    QTreeWidget* lines_;
+    AnswerPtr answer_, before_;
+};
+
+/// The budget as a plank's length, the total sawn off it.
+class Plank final : public QWidget {
+public:
+    using QWidget::QWidget;
+    double share = 0;
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+};
+
+}  // namespace oiko

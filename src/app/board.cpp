@@ -1,0 +1,219 @@
+#include "app/board.h"
+
+#include <QAbstractButton>
+#include <QHBoxLayout>
+#include <QPainter>
+#include <QVBoxLayout>
+#include <set>
+
+#include "app/wording.h"
+#include "core/design/layout.h"
+
+namespace oiko {
+namespace {
+constexpr const char* kNames[] = {"picture", "floor", "face", "frame", "boards", "sheets", "plans"};
+
+QToolButton* wordButton(const QString& text, const QString& name) {
+    auto* b = new QToolButton;
+    b->setText(text), b->setObjectName(name);
+    b->setCheckable(true), b->setAutoRaise(true);
+    b->setMinimumHeight(28);
+    return b;
+}
+}  // namespace
+
+void PageView::show(PlanSet set, std::size_t page) { set_ = std::move(set), page_ = page, update(); }
+
+void PageView::paintEvent(QPaintEvent*) {
+    QPainter p{this};
+    p.fillRect(rect(), theme().panel);
+    if (page_ >= set_.pages.size()) return;
+    const auto& page = set_.pages[page_];
+    const double k = std::min((width() - 24) / page.width, (height() - 24) / page.height);
+    paint(p, page, page_ + 1, set_.pages.size(), set_, k, theme().dark ? printTheme() : printTheme(), QPointF{(width() - page.width * k) / 2, (height() - page.height * k) / 2});
+}
+
+Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{document} {
+    setObjectName("board");
+    auto* column = new QVBoxLayout{this};
+    column->setContentsMargins(0, 0, 0, 0), column->setSpacing(0);
+    auto* head = new QHBoxLayout;
+    head->setContentsMargins(8, 2, 8, 2), head->setSpacing(2);
+    words_ = new QButtonGroup{this};
+    for (int i = 0; i < kViews; ++i) {
+        auto* b = wordButton(tr_(std::string{"board."} + kNames[i]), QString{"view."} + kNames[i]);
+        words_->addButton(b, i);
+        head->addWidget(b);
+        if (i == 3 || i == 5) {
+            auto* bar = new QFrame;
+            bar->setFrameShape(QFrame::VLine);
+            head->addWidget(bar);
+        }
+    }
+    head->addStretch();
+    column->addLayout(head);
+    picks_ = new QWidget;
+    new QHBoxLayout{picks_};
+    picks_->layout()->setContentsMargins(8, 0, 8, 2), picks_->layout()->setSpacing(2);
+    column->addWidget(picks_);
+    stack_ = new QStackedWidget;
+    picture_ = new PictureView;
+    drawing_ = new DrawingView{document_};
+    drawing_->setObjectName("board.drawing");
+    page_ = new PageView;
+    page_->setObjectName("board.page");
+    stack_->addWidget(picture_), stack_->addWidget(drawing_), stack_->addWidget(page_);
+    column->addWidget(stack_, 1);
+    auto* foot = new QHBoxLayout;
+    foot->setContentsMargins(10, 2, 8, 4);
+    line_ = new QLabel;
+    line_->setObjectName("board.say");
+    line_->setAccessibleName("say");
+    stop_ = new QToolButton;
+    stop_->setText(tr_("app.stop")), stop_->setObjectName("board.stop");
+    stop_->hide();
+    foot->addWidget(line_, 1), foot->addWidget(stop_);
+    column->addLayout(foot);
+    connect(words_, &QButtonGroup::idClicked, this, [this](int id) { choose(static_cast<View>(id)); });
+    connect(drawing_, &DrawingView::openSlot, this, &Board::openSlot);
+    connect(drawing_, &DrawingView::pointed, this, &Board::pointed);
+    connect(drawing_, &DrawingView::said, this, &Board::say);
+    connect(picture_, &PictureView::pointed, this, &Board::pointed);
+    connect(stop_, &QToolButton::clicked, this, &Board::stopSearch);
+    choose(picture);
+}
+
+void Board::say(const QString& text) { line_->setText(text); }
+void Board::searching(bool on) {
+    stop_->setVisible(on);
+    if (on) say(tr_("app.working"));
+    else if (line_->text() == tr_("app.working")) say(tr_(std::string{"board.hand."} + kNames[view_]));
+}
+
+void Board::choose(View view) {
+    view_ = view;
+    words_->button(view)->setChecked(true);
+    stack_->setCurrentIndex(view == picture ? 0 : view == plans ? 2 : 1);
+    shown_.clear();
+    refresh();
+    say(tr_(std::string{"board.hand."} + kNames[view]));
+}
+
+std::vector<std::string> Board::choicesNow() const {
+    std::vector<std::string> out;
+    if (!answer_) return out;
+    switch (view_) {
+        case picture: return {"roof", "skin", "mesh", "slice"};
+        case floor: break;
+        case face: return {"front", "right", "back", "left", "section"};
+        case frame: return {"front", "right", "back", "left", "roofframe"};
+        case boards:
+            for (const auto& s : answer_->cuts->boardStock)
+                if (std::ranges::find(out, s.profile) == out.end()) out.push_back(s.profile);
+            break;
+        case sheets:
+            for (std::size_t i = 0; i < answer_->cuts->sheets.sheets.size(); ++i) out.push_back(std::to_string(i + 1));
+            break;
+        case plans: out = {"‹", "›"}; break;
+    }
+    return out;
+}
+
+void Board::showAnswer(AnswerPtr answer) {
+    answer_ = std::move(answer);
+    refresh();
+}
+
+void Board::refresh() {
+    const auto choices = choicesNow();
+    auto& pick = pick_[view_];
+    if (choices != shown_) {
+        shown_ = choices;
+        auto* row = static_cast<QHBoxLayout*>(picks_->layout());
+        while (auto* item = row->takeAt(0)) delete item->widget(), delete item;
+        for (const auto& c : choices) {
+            const bool side = std::ranges::find(kSides, c) != std::end(kSides);
+            const auto text = side ? tr_("side." + c) : view_ == boards ? tr_("stock." + c) : view_ == sheets || view_ == plans ? qs(c) : tr_("board." + c);
+            auto* b = wordButton(text, "pick." + qs(c));
+            if (view_ == picture) b->setChecked(c == "roof" ? picture_->wish.roof : c == "skin" ? picture_->wish.skin : c == "mesh" ? picture_->wish.mesh : picture_->wish.slice < 1);
+            else if (view_ == plans) b->setCheckable(false);
+            connect(b, &QToolButton::clicked, this, [this, c](bool on) {
+                if (view_ == picture) {
+                    auto& w = picture_->wish;
+                    if (c == "roof") w.roof = on;
+                    else if (c == "skin") w.skin = on;
+                    else if (c == "mesh") w.mesh = on;
+                    else w.slice = on ? 0.55 : 1;
+                    return picture_->redraw();
+                }
+                if (view_ == plans) {
+                    const int n = std::max(0, QString::fromStdString(pick_[plans]).toInt() + (c == "›" ? 1 : -1));
+                    pick_[plans] = std::to_string(n);
+                } else {
+                    pick_[view_] = c;
+                }
+                refresh();
+            });
+            row->addWidget(b);
+        }
+        row->addStretch();
+        picks_->setVisible(!choices.empty());
+    }
+    if (view_ != picture && view_ != plans && !choices.empty() && std::ranges::find(choices, pick) == choices.end()) pick = choices.front();
+    if (view_ != picture && view_ != plans)
+        for (auto* b : picks_->findChildren<QToolButton*>()) b->setChecked(b->objectName() == "pick." + qs(pick));
+    if (!answer_) return;
+    auto& s = *answer_->settled;
+    const auto units = answer_->design.units();
+    switch (view_) {
+        case picture: picture_->show(answer_, inMm(s.length("keeper.height"))); break;
+        case floor: drawing_->show(floorPlan(*answer_->model, s), units, floorGrips(), 96); break;
+        case face: drawing_->show(pick == "section" ? crossSection(*answer_->model, s) : oiko::face(*answer_->model, s, pick), units, {}, 92); break;
+        case frame:
+            drawing_->show(pick == "roofframe" ? roofFramePlan(*answer_->model, s, *answer_->takeoff) : wallFrame(*answer_->model, s, *answer_->takeoff, pick), units, {}, 84);
+            break;
+        case boards: drawing_->show(boardCards(answer_->cuts->boardParts, answer_->cuts->boardStock, answer_->cuts->boards, pick, 0, 1000), units, {}, 26); break;
+        case sheets:
+            if (!choices.empty()) drawing_->show(sheetCard(answer_->cuts->sheetParts, answer_->cuts->sheetStock, answer_->cuts->sheets, static_cast<std::size_t>(std::stoul(pick)) - 1), units, {}, 26);
+            break;
+        case plans: {
+            auto set = planSet(*answer_->model, s, *answer_->takeoff, *answer_->cuts, answer_->bill, *answer_->steps);
+            const auto n = std::min(static_cast<std::size_t>(std::max(0, QString::fromStdString(pick).toInt())), set.pages.size() - 1);
+            pick = std::to_string(n);
+            say(tr_("board.page", {static_cast<std::int64_t>(n + 1), static_cast<std::int64_t>(set.pages.size())}));
+            page_->show(std::move(set), n);
+            break;
+        }
+    }
+}
+
+/// What the hand takes on the floor plan: walls, openings along their walls, the run's outer end.
+std::vector<Grip> Board::floorGrips() const {
+    auto& s = *answer_->settled;
+    const double w = inMm(s.length("coop.width")), d = inMm(s.length("coop.depth"));
+    std::vector<Grip> out{{"coop.width", {w, d * 0.5}, {1, 0}, 1}, {"coop.depth", {w * 0.5, d}, {0, 1}, 1}};
+    for (const auto& o : answer_->model->openings) {
+        if (o.kind == "gate") continue;
+        const auto mid = (o.corners[0] + o.corners[1]) * 0.5;
+        static constexpr Vec2 kAlong[] = {{1, 0}, {0, 1}, {-1, 0}, {0, -1}};
+        out.push_back({o.kind == "nest" ? "nests.at" : o.id + ".at", {mid.x, mid.y}, kAlong[sideIndex(o.side)], 1});
+    }
+    for (const int r : s.rows("runs")) {
+        const auto side = s.choice(slotKey("runs", r, "side"));
+        Bounds b;
+        for (const auto& p : answer_->model->parts)
+            if (p.role == "run-post") b.add(p.box());
+        static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};
+        const auto out2 = kOut[sideIndex(side)];
+        const Vec2 mid{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2};
+        out.push_back({slotKey("runs", r, "length"), {out2.x > 0 ? b.high.x : out2.x < 0 ? b.low.x : mid.x, out2.y > 0 ? b.high.y : out2.y < 0 ? b.low.y : mid.y}, out2, 1});
+    }
+    return out;
+}
+
+void Board::light(const std::string& start) { picture_->light(start), drawing_->light(start); }
+void Board::fit() { view_ == picture ? picture_->fit() : drawing_->fit(); }
+void Board::zoom(double factor) { view_ == picture ? picture_->zoom(factor) : drawing_->zoom(factor); }
+void Board::restyle() { picture_->redraw(), drawing_->fit(), page_->update(); }
+
+}  // namespace oiko

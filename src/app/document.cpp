@@ -1,0 +1,97 @@
+#include "app/document.h"
+
+#include <QDir>
+#include <QFile>
+#include <QFileInfo>
+#include <QStandardPaths>
+#include <QTimer>
+
+#include "app/wording.h"
+#include "core/formats/designfile.h"
+#include "core/formats/files.h"
+
+namespace oiko {
+
+class ChangeDesign final : public QUndoCommand {
+public:
+    ChangeDesign(Document& document, const QString& what, Design after) : QUndoCommand{what}, document_{document}, before_{document.design_}, after_{std::move(after)} {}
+    void redo() override { document_.show(after_); }
+    void undo() override { document_.show(before_); }
+
+private:
+    Document& document_;
+    Design before_, after_;
+};
+
+Document::Document(QObject* parent) : QObject{parent} {
+    auto* timer = new QTimer{this};
+    timer->setInterval(15'000);
+    connect(timer, &QTimer::timeout, this, &Document::keepForRecovery);
+    timer->start();
+}
+
+Done Document::edit(const std::vector<Change>& changes, const QString& what) {
+    const auto next = design_.with(changes);
+    if (!next) {
+        restore();
+        return next.error();
+    }
+    previewing_ = false;
+    if (next.value() != design_) undo_.push(new ChangeDesign{*this, what, next.value()});
+    else if (shown_ != design_) show(design_);
+    return std::monostate{};
+}
+
+void Document::preview(const Design& design) {
+    previewing_ = true, shown_ = design;
+    Q_EMIT changed();
+}
+
+void Document::restore() {
+    if (!previewing_) return;
+    previewing_ = false;
+    show(design_);
+}
+
+void Document::show(const Design& design) {
+    design_ = design, shown_ = design;
+    Q_EMIT changed();
+}
+
+void Document::start(const Design& design, const QString& path) {
+    undo_.clear();
+    path_ = path, previewing_ = false;
+    show(design);
+    Q_EMIT fileChanged();
+}
+
+Done Document::save(const QString& path) {
+    const auto done = saveDesign(design_, path.toStdString());
+    if (!done) return done;
+    path_ = path;
+    undo_.setClean();
+    dropRecovery();
+    Q_EMIT fileChanged();
+    return done;
+}
+
+QString Document::title() const {
+    const auto place = design_.set().find("place.name");
+    if (place != design_.set().end() && !std::get<std::string>(place->second).empty()) return qs(std::get<std::string>(place->second));
+    return path_.isEmpty() ? tr_("app.untitled") : QFileInfo{path_}.completeBaseName();
+}
+
+QString Document::recoveryPath() {
+    const auto folder = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
+    QDir{}.mkpath(folder);
+    return folder + "/unsaved.oikostat";
+}
+
+void Document::keepForRecovery() {
+    // A failure here costs nothing but the safety net; saving itself says when it fails.
+    if (modified()) static_cast<void>(writeFile(recoveryPath().toStdString(), writeDesign(design_)));
+}
+
+void Document::dropRecovery() { QFile::remove(recoveryPath()); }
+
+}  // namespace oiko

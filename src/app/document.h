@@ -1,0 +1,51 @@
+#pragma once
+#include <QObject>
+#include <QUndoStack>
+
+#include "core/design/design.h"
+
+namespace oiko {
+
+/// The open design, its file and its undo stack. All changes pass through edit(); a drag previews and then edits once.
+class Document final : public QObject {
+    Q_OBJECT
+public:
+    explicit Document(QObject* parent = nullptr);
+    const Design& design() const { return shown_; }
+    Units units() const { return shown_.units(); }
+    QUndoStack* undo() { return &undo_; }
+
+    /// One undo step, or why not; then the design stays as it was.
+    Done edit(const std::vector<Change>& changes, const QString& what);
+    /// Shown, but not kept: until edit(), restore() or the next preview.
+    void preview(const Design& design);
+    void restore();
+    bool previewing() const { return previewing_; }
+    /// The design without what a drag shows.
+    const Design& kept() const { return design_; }
+
+    void start(const Design& design, const QString& path);
+    const QString& path() const { return path_; }
+    Done save(const QString& path);
+    bool modified() const { return !undo_.isClean(); }
+    QString title() const;
+
+    /// Unsaved work stands in this file until it is saved or given up.
+    static QString recoveryPath();
+    void dropRecovery();
+
+Q_SIGNALS:
+    void changed();
+    void fileChanged();
+
+private:
+    friend class ChangeDesign;
+    void show(const Design& design);
+    void keepForRecovery();
+    Design design_, shown_;
+    bool previewing_ = false;
+    QString path_;
+    QUndoStack undo_;
+};
+
+}  // namespace oiko

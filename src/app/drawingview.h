@@ -1,0 +1,63 @@
+#pragma once
+#include <QWidget>
+
+#include "app/document.h"
+#include "app/engine.h"
+#include "render/paint.h"
+
+namespace oiko {
+
+/// A point of a drawing that the hand can take: moving it sets a slot. `sign` per model mm along `axis`.
+struct Grip {
+    std::string slot;
+    Vec2 at, axis;
+    double perMm = 1;  ///< change of the slot's length for a mm of drag along the axis
+};
+
+/// One drawing, fitted, zoomed, panned; its figures and grips are live.
+class DrawingView final : public QWidget {
+    Q_OBJECT
+public:
+    DrawingView(Document& document, QWidget* parent = nullptr);
+    void show(Drawing drawing, Units units, std::vector<Grip> grips = {}, double around = 70);
+    void fit();
+    void zoom(double factor);
+    void light(const std::string& start);
+    const Drawing& drawing() const { return drawing_; }
+    const std::vector<Grip>& grips() const { return grips_; }
+    QPointF gripPlace(std::size_t i) const { return sight_.at(grips_[i].at); }
+    /// Where a live figure stands, by its slot; null: not shown.
+    QRectF figure(const std::string& slot) const;
+
+Q_SIGNALS:
+    void openSlot(const QString& slot, QPoint global);
+    void pointed(const QString& part);
+    void said(const QString& text);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    int gripAt(QPointF p) const;
+    void dragTo(QPointF p, Qt::KeyboardModifiers modifiers);
+    void nudge(int steps, bool fine);
+    Document& document_;
+    Drawing drawing_;
+    std::vector<Grip> grips_;
+    std::vector<PlacedDimension> figures_;
+    Sight sight_;
+    double around_ = 70, zoom_ = 1;
+    QPointF pan_, pressed_;
+    std::string lit_;
+    int held_ = -1, focusGrip_ = -1;
+    bool dragging_ = false, panning_ = false;
+    Length start_, now_;
+};
+
+}  // namespace oiko

@@ -1,0 +1,355 @@
+#include "app/mainwindow.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QDragEnterEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QMenuBar>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QPrintDialog>
+#include <QPrinter>
+#include <QSettings>
+#include <QVBoxLayout>
+
+#include "app/wording.h"
+#include "core/formats/designfile.h"
+#include "core/formats/exports.h"
+#include "core/formats/files.h"
+#include "render/papers.h"
+
+namespace oiko {
+
+MainWindow::MainWindow() {
+    setObjectName("main");
+    setAcceptDrops(true);
+    setMinimumSize(960, 640);
+    letter_ = new Letter{document_, engine_};
+    board_ = new Board{document_};
+    bill_ = new BillView;
+    gauges_ = new Gauges{document_, engine_};
+    auto* across = new QSplitter{Qt::Horizontal};
+    across->setObjectName("across");
+    across->addWidget(letter_), across->addWidget(board_), across->addWidget(bill_);
+    across->setStretchFactor(0, 0), across->setStretchFactor(1, 1), across->setStretchFactor(2, 0);
+    across->setSizes({372, 620, 288});
+    across->setChildrenCollapsible(false);
+    letter_->setMinimumWidth(300), board_->setMinimumWidth(400), bill_->setMinimumWidth(232);
+    gauges_->setFixedHeight(92);
+    messageLine_ = new QWidget;
+    messageLine_->setObjectName("message.line");
+    auto* row = new QHBoxLayout{messageLine_};
+    row->setContentsMargins(12, 4, 12, 4);
+    message_ = new QLabel;
+    message_->setObjectName("message");
+    message_->setWordWrap(true);
+    messageButtons_ = new QWidget;
+    new QHBoxLayout{messageButtons_};
+    messageButtons_->layout()->setContentsMargins(0, 0, 0, 0);
+    auto* dismiss = new QToolButton;
+    dismiss->setText("×"), dismiss->setAutoRaise(true), dismiss->setAccessibleName(tr_("app.keep.back"));
+    connect(dismiss, &QToolButton::clicked, messageLine_, &QWidget::hide);
+    row->addWidget(message_, 1), row->addWidget(messageButtons_), row->addWidget(dismiss);
+    messageLine_->hide();
+    auto* all = new QWidget;
+    auto* column = new QVBoxLayout{all};
+    column->setContentsMargins(0, 0, 0, 0), column->setSpacing(0);
+    column->addWidget(messageLine_), column->addWidget(across, 1), column->addWidget(gauges_);
+    setCentralWidget(all);
+    makeMenus();
+
+    connect(&document_, &Document::changed, this, &MainWindow::changed);
+    connect(&document_, &Document::fileChanged, this, [this] { setWindowTitle(document_.title() + "[*] – Oikostat"); });
+    connect(document_.undo(), &QUndoStack::cleanChanged, this, [this](bool clean) { setWindowModified(!clean); });
+    connect(&engine_, &Engine::answered, this, &MainWindow::showAnswer, Qt::QueuedConnection);
+    connect(&engine_, &Engine::searching, board_, &Board::searching, Qt::QueuedConnection);
+    connect(board_, &Board::stopSearch, this, [this] { engine_.stopSearch(); });
+    connect(board_, &Board::openSlot, this, [this](const QString& slot, QPoint at) { letter_->openAt(slot.toStdString(), at); });
+    connect(board_, &Board::pointed, this, &MainWindow::light);
+    connect(bill_, &BillView::pointed, this, &MainWindow::light);
+    QSettings settings;
+    setNight(settings.value("night", false).toBool());
+    document_.start(Design{}, {});
+    offerRecovery();
+}
+
+void MainWindow::makeMenus() {
+    auto* file = menuBar()->addMenu(tr_("app.file"));
+    const auto add = [&](QMenu* menu, const char* id, const QKeySequence& keys, auto slot) {
+        auto* action = menu->addAction(tr_(id));
+        action->setObjectName(id);
+        action->setShortcut(keys);
+        connect(action, &QAction::triggered, this, slot);
+        return action;
+    };
+    add(file, "app.new", QKeySequence::New, [this] { if (mayClose()) document_.start(Design{}, {}); });
+    add(file, "app.open", QKeySequence::Open, [this] { askOpen(); });
+    recent_ = file->addMenu(tr_("app.recent"));
+    connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+    add(file, "app.demo", {}, [this] { if (mayClose()) startPreset("demo"); });
+    add(file, "app.elevated", {}, [this] { if (mayClose()) startPreset("elevated"); });
+    file->addSeparator();
+    add(file, "app.save", QKeySequence::Save, [this] { save(); });
+    add(file, "app.saveas", QKeySequence{"Ctrl+Shift+S"}, [this] { saveAs(); });
+    file->addSeparator();
+    add(file, "app.export", QKeySequence{"Ctrl+Shift+X"}, [this] { askExport(); });
+    add(file, "app.print", QKeySequence::Print, [this] { print(); });
+    file->addSeparator();
+    add(file, "app.quit", QKeySequence::Quit, [this] { close(); });
+    auto* edit = menuBar()->addMenu(tr_("app.edit"));
+    auto* undo = document_.undo()->createUndoAction(this, tr_("app.undo").remove('&'));
+    undo->setShortcut(QKeySequence::Undo), undo->setObjectName("app.undo");
+    auto* redo = document_.undo()->createRedoAction(this, tr_("app.redo").remove('&'));
+    redo->setShortcuts({QKeySequence{"Ctrl+Shift+Z"}, QKeySequence{"Ctrl+Y"}}), redo->setObjectName("app.redo");
+    edit->addAction(undo), edit->addAction(redo);
+    auto* view = menuBar()->addMenu(tr_("app.view"));
+    static constexpr const char* kViews[] = {"board.picture", "board.floor", "board.face", "board.frame", "board.boards", "board.sheets", "board.plans"};
+    for (int i = 0; i < Board::kViews; ++i) add(view, kViews[i], QKeySequence{QString{"Ctrl+%1"}.arg(i + 1)}, [this, i] { board_->choose(static_cast<Board::View>(i)); });
+    view->addSeparator();
+    add(view, "app.zoomin", QKeySequence{"Ctrl++"}, [this] { board_->zoom(1.2); });
+    add(view, "app.zoomout", QKeySequence{"Ctrl+-"}, [this] { board_->zoom(1 / 1.2); });
+    add(view, "app.fit", QKeySequence{"Ctrl+0"}, [this] { board_->fit(); });
+    view->addSeparator();
+    add(view, "app.units", QKeySequence{"Ctrl+Shift+M"}, [this] {
+        static_cast<void>(document_.edit({{"plans.units", document_.units() == Units::imperial ? "metric" : "imperial"}}, slotLabel("plans.units")));
+    });
+    night_ = add(view, "app.theme", {}, [this](bool on) { setNight(on); });
+    night_->setCheckable(true);
+    auto* coop = menuBar()->addMenu(tr_("app.coop"));
+    for (const auto* id : {"openings", "run", "inside", "skin"}) {
+        auto* action = coop->addAction(tr_(std::string{"stage."} + id));
+        connect(action, &QAction::triggered, this, [this, id = std::string{id}] {
+            for (int i = 0; i < 12; ++i)
+                if (name(static_cast<Stage>(i)) == id) letter_->goTo(static_cast<Stage>(i));
+        });
+    }
+    auto* help = menuBar()->addMenu(tr_("app.help"));
+    add(help, "app.cautions", {}, [this] {
+        QString text;
+        for (const auto* c : {"local", "dig", "treated", "lift", "saw", "ladder", "metal", "paint", "dust", "heat", "disease"})
+            text += tr_(std::string{"caution."} + c + ".1") + " " + tr_(std::string{"caution."} + c + ".2") + "\n";
+        QMessageBox::information(this, tr_("app.cautions").remove('&'), text);
+    });
+    add(help, "app.about", QKeySequence::HelpContents, [this] { QMessageBox::about(this, "Oikostat", tr_("app.about.text")); });
+}
+
+void MainWindow::setNight(bool night) {
+    wear(night);
+    night_->setChecked(night);
+    QSettings{}.setValue("night", night);
+    restyle();
+}
+
+void MainWindow::restyle() {
+    const auto& t = theme();
+    QPalette p;
+    p.setColor(QPalette::Window, t.panel), p.setColor(QPalette::WindowText, t.ink);
+    p.setColor(QPalette::Base, t.leaf), p.setColor(QPalette::AlternateBase, t.panel), p.setColor(QPalette::Text, t.ink);
+    p.setColor(QPalette::Button, t.panel), p.setColor(QPalette::ButtonText, t.ink), p.setColor(QPalette::Highlight, t.held), p.setColor(QPalette::HighlightedText, t.ink);
+    p.setColor(QPalette::ToolTipBase, t.leaf), p.setColor(QPalette::ToolTipText, t.ink), p.setColor(QPalette::PlaceholderText, t.fine);
+    p.setColor(QPalette::Disabled, QPalette::ButtonText, t.fine), p.setColor(QPalette::Disabled, QPalette::Text, t.fine), p.setColor(QPalette::Disabled, QPalette::WindowText, t.fine);
+    QApplication::setPalette(p);
+    QApplication::setFont(inkFont(13));
+    const auto sheet = QString::fromUtf8("QScrollArea, QScrollArea > QWidget > QWidget { background: %1; } #board { background: %1; } #leaf, #gauge\\.card { background: %2; border: 1px solid %3; }"
+                          "QToolButton:checked { background: %1; border: none; border-bottom: 2px solid %4; } QToolButton { border: none; padding: 3px 7px; color: %4; }"
+                          "QTreeWidget { border: none; background: %5; } QHeaderView::section { background: %5; border: none; border-bottom: 1px solid %3; padding: 2px; color: %6; }"
+                          "QSplitter::handle { background: %3; } QSplitter::handle:horizontal { width: 2px; }"
+                          "QPushButton { background: %2; border: 1px solid %7; border-radius: 3px; padding: 3px 10px; color: %8; } QPushButton:focus { border: 2px solid %9; } QPushButton:disabled { color: %6; }"
+                          "#message\\.line { background: %10; }");
+    setStyleSheet(sheet.arg(t.paper.name(), t.leaf.name(), t.rule.name(), t.ink.name(), t.panel.name(), t.fine.name(), t.edge.name(), t.hand.name(), t.focus.name())
+                      .arg(t.slip.name()));
+    board_->restyle(), bill_->restyle(), gauges_->restyle();
+    update();
+}
+
+void MainWindow::changed() {
+    engine_.ask(document_.design());
+    setWindowTitle(document_.title() + "[*] – Oikostat");
+}
+
+void MainWindow::showAnswer(AnswerPtr answer) {
+    // A late answer to an older design would make the board jump back.
+    if (answer->design != document_.design() && answer_ && !document_.previewing()) return;
+    answer_ = std::move(answer);
+    letter_->showAnswer(answer_), board_->showAnswer(answer_), bill_->showAnswer(answer_), gauges_->showAnswer(answer_);
+}
+
+void MainWindow::light(const QString& part) {
+    const auto id = part.toStdString();
+    // What stands together lights together: an opening's row, else the part itself.
+    auto start = id;
+    for (const auto list : listNames())
+        if (id.starts_with(std::string{list} + ".")) start = id.substr(0, id.find('/'));
+    board_->light(id.empty() ? std::string{} : start);
+    bill_->light(id);
+    if (!answer_ || id.empty()) return;
+    if (const auto* p = answer_->model->find(id)) {
+        const auto at = static_cast<std::size_t>(p - answer_->model->parts.data());
+        const auto& mark = answer_->takeoff->marks[at];
+        board_->say((mark.empty() ? QString{} : qs(mark) + "  ") + tr_("part." + p->role) + ", " + tr_("stock." + p->stock) + ", " + qs(writeLength(mm(p->extent(p->along)), document_.units())));
+    }
+}
+
+void MainWindow::tell(const QString& text, bool wrong) {
+    while (auto* item = messageButtons_->layout()->takeAt(0)) item->widget()->deleteLater(), delete item;
+    message_->setText(text);
+    messageLine_->show();
+    message_->setAccessibleName((wrong ? tr_("state.fail") + ": " : QString{}) + text);
+}
+
+bool MainWindow::open(const QString& path) {
+    const auto loaded = loadDesign(path.toStdString());
+    if (!loaded) {
+        tell(qs(loaded.error().where) + ": " + qs(words::say(loaded.error(), document_.units())), true);
+        return false;
+    }
+    document_.start(loaded.value().design, path);
+    messageLine_->hide();
+    note(path);
+    if (!loaded.value().differs.empty()) tell(tr_("app.differs", {static_cast<std::int64_t>(loaded.value().differs.size())}), false);
+    return true;
+}
+
+bool MainWindow::saveTo(const QString& path) {
+    const auto done = document_.save(path);
+    if (!done) return tell(qs(words::say(done.error(), document_.units())), true), false;
+    note(path);
+    board_->say(tr_("app.saved", {QFileInfo{path}.fileName().toStdString()}));
+    return true;
+}
+
+void MainWindow::note(const QString& path) {
+    QSettings settings;
+    auto list = settings.value("recent").toStringList();
+    const auto full = QFileInfo{path}.absoluteFilePath();
+    list.removeAll(full), list.prepend(full);
+    settings.setValue("recent", QStringList{list.mid(0, 10)});
+}
+
+void MainWindow::fillRecent() {
+    recent_->clear();
+    const auto list = QSettings{}.value("recent").toStringList();
+    for (const auto& path : list) connect(recent_->addAction(QFileInfo{path}.fileName()), &QAction::triggered, this, [this, path] { if (mayClose()) open(path); });
+    if (list.isEmpty()) recent_->addAction(tr_("app.norecent"))->setEnabled(false);
+}
+
+bool MainWindow::mayClose() {
+    if (!document_.modified()) return true;
+    QMessageBox box{this};
+    box.setObjectName("keep");
+    box.setText(tr_("app.keep", {document_.title().toStdString()}));
+    auto* saveButton = box.addButton(tr_("app.keep.save"), QMessageBox::AcceptRole);
+    auto* drop = box.addButton(tr_("app.keep.drop"), QMessageBox::DestructiveRole);
+    auto* back = box.addButton(tr_("app.keep.back"), QMessageBox::RejectRole);
+    box.setEscapeButton(back);
+    box.exec();
+    if (box.clickedButton() == saveButton) return save();
+    if (box.clickedButton() == drop) return document_.dropRecovery(), true;
+    return false;
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) { mayClose() ? event->accept() : event->ignore(); }
+
+void MainWindow::askOpen() {
+    if (!mayClose()) return;
+    const auto path = QFileDialog::getOpenFileName(this, {}, {}, tr_("app.design"));
+    if (!path.isEmpty()) open(path);
+}
+bool MainWindow::save() { return document_.path().isEmpty() ? saveAs() : saveTo(document_.path()); }
+bool MainWindow::saveAs() {
+    auto path = QFileDialog::getSaveFileName(this, {}, document_.title() + ".oikostat", tr_("app.design"));
+    if (path.isEmpty()) return false;
+    if (!path.endsWith(".oikostat")) path += ".oikostat";
+    return saveTo(path);
+}
+
+void MainWindow::startPreset(const char* name) {
+    const auto design = presetDesign(name);
+    if (!design) return tell(qs(words::say(design.error(), document_.units())), true);
+    document_.start(design.value(), {});
+    messageLine_->hide();
+}
+
+void MainWindow::askExport() {
+    QStringList filters;
+    for (const auto kind : exportKinds())
+        for (const auto format : exportFormats(kind)) filters << QString{"%1 (*.%2)"}.arg(QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size())), QString::fromUtf8(format.data(), static_cast<qsizetype>(format.size())));
+    // Plans as PDF stand first: it is what most come for.
+    filters.prepend("plans (*.pdf)");
+    filters.removeDuplicates();
+    QString chosen;
+    auto path = QFileDialog::getSaveFileName(this, {}, document_.title() + ".pdf", filters.join(";;"), &chosen);
+    if (path.isEmpty()) return;
+    const auto what = chosen.section(' ', 0, 0), extension = chosen.section("*.", 1).chopped(1);
+    if (QFileInfo{path}.suffix().isEmpty()) path += "." + extension;
+    exportTo(what, path);
+}
+
+bool MainWindow::exportTo(const QString& what, const QString& path) {
+    Memory memory;
+    const auto a = answer_ && answer_->design == document_.kept() ? answer_ : oiko::answer(document_.kept(), memory);
+    const auto kind = what.toStdString(), format = QFileInfo{path}.suffix().toStdString(), file = path.toStdString();
+    const auto formats = exportFormats(kind);
+    if (std::ranges::find(formats, format) == formats.end()) {
+        std::string list;
+        for (const auto f : formats) list += (list.empty() ? "." : ", .") + std::string{f};
+        return tell(tr_("cli.format", {kind, format}) + "; " + tr_("cli.format.todo", {list}), true), false;
+    }
+    const Words say = [units = document_.units()](const Say& s) { return words::say(s, units); };
+    Done done = std::monostate{};
+    if (kind == "plans") {
+        const auto set = planSet(*a->model, *a->settled, *a->takeoff, *a->cuts, a->bill, *a->steps);
+        done = format == "pdf" ? writePdf(set, file) : format == "svg" ? writeSvg(set, file) : writeDxf(set, say, file);
+    } else {
+        const auto bytes = exportBytes(*a, kind, format, say);
+        done = bytes ? writeFile(file, bytes.value()) : Done{bytes.error()};
+    }
+    if (!done) return tell(qs(words::say(done.error(), document_.units())), true), false;
+    board_->say(tr_("app.exported", {QFileInfo{path}.fileName().toStdString()}));
+    return true;
+}
+
+void MainWindow::print() {
+    if (!answer_) return;
+    const auto set = planSet(*answer_->model, *answer_->settled, *answer_->takeoff, *answer_->cuts, answer_->bill, *answer_->steps);
+    QPrinter printer{QPrinter::HighResolution};
+    const auto& first = set.pages.front();
+    printer.setPageLayout(QPageLayout{QPageSize{QSizeF{first.height, first.width}, QPageSize::Millimeter}, QPageLayout::Landscape, QMarginsF{0, 0, 0, 0}});
+    printer.setFullPage(true);
+    QPrintDialog dialog{&printer, this};
+    if (dialog.exec() != QDialog::Accepted) return;
+    QPainter painter{&printer};
+    for (std::size_t i = 0; i < set.pages.size(); ++i) {
+        if (i > 0) printer.newPage();
+        paint(painter, set.pages[i], i + 1, set.pages.size(), set, printer.resolution() / 25.4, printTheme());
+    }
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    if (event->mimeData()->hasUrls()) event->acceptProposedAction();
+}
+void MainWindow::dropEvent(QDropEvent* event) {
+    const auto path = event->mimeData()->urls().value(0).toLocalFile();
+    if (!path.isEmpty() && mayClose()) open(path);
+}
+
+void MainWindow::offerRecovery() {
+    const auto path = Document::recoveryPath();
+    if (!QFileInfo::exists(path)) return;
+    tell(tr_("app.recover", {QFileInfo{path}.lastModified().toString("HH:mm").toStdString()}), false);
+    auto* take = new QPushButton{tr_("app.recover.take")};
+    auto* drop = new QPushButton{tr_("app.recover.drop")};
+    take->setObjectName("recover.take"), drop->setObjectName("recover.drop");
+    connect(take, &QPushButton::clicked, this, [this, path] {
+        const auto loaded = loadDesign(path.toStdString());
+        messageLine_->hide();
+        if (!loaded) return tell(qs(words::say(loaded.error(), document_.units())), true);
+        document_.start(loaded.value().design, {});
+        document_.undo()->resetClean();
+    });
+    connect(drop, &QPushButton::clicked, this, [this] { document_.dropRecovery(), messageLine_->hide(); });
+    messageButtons_->layout()->addWidget(take), messageButtons_->layout()->addWidget(drop);
+}
+
+}  // namespace oiko

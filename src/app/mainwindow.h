@@ -1,0 +1,71 @@
+#pragma once
+#include <QMainWindow>
+#include <QSplitter>
+
+#include "app/bill.h"
+#include "app/board.h"
+#include "app/document.h"
+#include "app/engine.h"
+#include "app/gauges.h"
+#include "app/letter.h"
+
+namespace oiko {
+
+class MainWindow final : public QMainWindow {
+    Q_OBJECT
+public:
+    MainWindow();
+    Document& document() { return document_; }
+    Engine& engine() { return engine_; }
+    Letter* letter() { return letter_; }
+    Board* board() { return board_; }
+    BillView* bill() { return bill_; }
+    Gauges* gauges() { return gauges_; }
+    AnswerPtr answer() const { return answer_; }
+
+    /// Opens a file; what can't be opened is said on the message line, and nothing changes.
+    bool open(const QString& path);
+    bool saveTo(const QString& path);
+    /// Writes WHAT in the format of the path's extension: plans, parts, cuts, sheets, buy, checks, steps, model.
+    bool exportTo(const QString& what, const QString& path);
+    void startPreset(const char* name);
+    void setNight(bool night);
+    QString message() const { return message_->text(); }
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+
+private:
+    void makeMenus();
+    void restyle();
+    void changed();
+    void showAnswer(AnswerPtr answer);
+    void light(const QString& part);
+    void tell(const QString& text, bool wrong);
+    void note(const QString& path);
+    bool mayClose();
+    void askOpen();
+    bool save();
+    bool saveAs();
+    void askExport();
+    void print();
+    void fillRecent();
+    void offerRecovery();
+
+    Document document_;
+    Engine engine_;
+    Letter* letter_;
+    Board* board_;
+    BillView* bill_;
+    Gauges* gauges_;
+    QWidget* messageLine_;
+    QLabel* message_;
+    QWidget* messageButtons_;
+    QMenu* recent_ = nullptr;
+    QAction* night_ = nullptr;
+    AnswerPtr answer_;
+};
+
+}  // namespace oiko

@@ -1,0 +1,30 @@
+#pragma once
+// Words for widgets: ids to QStrings, and the signed figures of an effect.
+#include <QPainter>
+#include <QString>
+
+#include "core/answer/answer.h"
+#include "render/theme.h"
+#include "words/words.h"
+
+namespace oiko {
+
+QString tr_(std::string_view id);
+QString tr_(std::string_view id, std::vector<Arg> args, Units units = Units::imperial);
+/// +$38, −$12, same.
+QString signedMoney(Money m);
+QString signedMass(Mass m, Units units);
+QString signedCount(std::int64_t n);
+QString signedShare(double share);
+/// The half-lap joint that tells a state: home, half hollow, apart; dots for what is not judged.
+void paintMark(QPainter& painter, QRectF box, std::optional<State> state, QColor color);
+QColor stateColor(const Theme& theme, std::optional<State> state);
+/// "7' 3 1/2"", as the letter shows a slot's value.
+QString shownValue(const Param& param, const Value& value, Units units);
+/// The label of a slot, with its row: "Window's width" of windows.2 is "Window 2: Window's width".
+QString slotLabel(const std::string& slot);
+/// The theme the whole window wears.
+const Theme& theme();
+void wear(bool night);
+
+}  // namespace oiko
