@@ -14,6 +14,8 @@ public:
     explicit BillView(QWidget* parent = nullptr);
     void showAnswer(AnswerPtr answer);
     void restyle();
+    /// Another design was opened: nothing to count a change from.
+    void forget() { answer_.reset(), before_.reset(); }
     QString total() const { return total_->text(); }
     /// Lights the line that a part is bought in.
     void light(const std::string& part);

@@ -42,10 +42,14 @@ void Gauge::show(std::vector<Finding> findings, Units units) {
         if (id_ == "others") {
             std::int64_t n[3] = {0, 0, 0};
             for (const auto& f : findings_) ++n[static_cast<int>(f.state)];
-            value_ = QString::number(n[0]) + " fit, " + QString::number(n[1]) + " tight";
+            value_ = tr_("gauge.count", {n[0], n[1], n[2]});
             share_ = 0.75;
         } else {
-            value_ = tr_("gauge.of", {figureOf(worst.value, worst.unit, units).toStdString(), figureOf(worst.limit, worst.unit, units).toStdString()});
+            // The unit is said once: 4.4 of 4 sq ft.
+            auto value = figureOf(worst.value, worst.unit, units);
+            const auto limit = figureOf(worst.limit, worst.unit, units);
+            if (const auto unit = limit.section(' ', 1); worst.unit != "mm" && worst.unit != "mm/bird" && !unit.isEmpty() && value.endsWith(unit)) value.chop(unit.size() + 1);
+            value_ = tr_("gauge.of", {value.toStdString(), limit.toStdString()});
             atLeast_ = worst.atLeast;
             share_ = worst.limit > 0 ? std::clamp(worst.value / worst.limit / 2, 0.02, 0.98) : 0.5;
         }

@@ -1,5 +1,6 @@
 #include "app/letter.h"
 
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
@@ -171,7 +172,7 @@ QString ParagraphView::spoken() const {
 StageTab::StageTab(std::string stage, QWidget* parent) : QWidget{parent}, stage_{std::move(stage)} {
     setObjectName("notch." + qs(stage_));
     setAccessibleName(tr_("stage." + stage_));
-    setFixedSize(72, 36);
+    setFixedSize(80, 36);
     setFocusPolicy(Qt::TabFocus);
     setCursor(Qt::PointingHandCursor);
 }
@@ -186,11 +187,11 @@ void StageTab::paintEvent(QPaintEvent*) {
     const auto& t = theme();
     // Half-round, cut into the paper's edge.
     p.setPen(QPen{t.rule, 1}), p.setBrush(underMouse() || hasFocus() ? t.pointed : t.panel);
-    p.drawChord(QRectF{-30, 2, 98, 32}, 90 * 16, -180 * 16);
+    p.drawEllipse(QRectF{-70, 2, 148, 32});
     p.setFont(inkFont(12));
     p.setPen(t.ink);
     p.drawText(QRect{4, 0, 50, 36}, Qt::AlignLeft | Qt::AlignVCenter, tr_("stage." + stage_));
-    if (state_ && *state_ != State::pass) paintMark(p, QRectF{52, 11, 14, 14}, state_, stateColor(t, state_));
+    if (state_ && *state_ != State::pass) paintMark(p, QRectF{59, 11, 14, 14}, state_, stateColor(t, state_));
 }
 void StageTab::mouseReleaseEvent(QMouseEvent*) { Q_EMIT chosen(); }
 void StageTab::keyPressEvent(QKeyEvent* event) {
@@ -306,8 +307,9 @@ void Letter::rebuild() {
     const auto addButtons = [&](const std::string& of) {
         if (of != "openings" && of != "run") return;
         auto* line = new QWidget;
-        auto* buttons = new QHBoxLayout{line};
+        auto* buttons = new QGridLayout{line};
         buttons->setContentsMargins(0, 0, 0, 0);
+        int n = 0;
         for (const auto list : listNames()) {
             if ((list == "runs") != (of == "run")) continue;
             if (static_cast<int>(document_.design().rows(list).size()) >= mostRows(list)) continue;
@@ -327,9 +329,9 @@ void Letter::rebuild() {
                 add->setToolTip(qs(words::say(done.error(), document_.units())));
                 add->setText(qs(words::say(done.error().what, document_.units())).left(60));
             });
-            buttons->addWidget(add);
+            buttons->addWidget(add, n / 2, n % 2);
+            ++n;
         }
-        buttons->addStretch();
         column->addWidget(line);
     };
     for (const auto& paragraph : words::letter()) {
@@ -344,7 +346,7 @@ void Letter::rebuild() {
             auto* view = new ParagraphView;
             parse(view, paragraph, row, settled);
             paragraphs_.push_back(view);
-            QSizePolicy policy{QSizePolicy::Preferred, QSizePolicy::Fixed};
+            QSizePolicy policy{QSizePolicy::Preferred, QSizePolicy::Preferred};
             policy.setHeightForWidth(true);
             view->setSizePolicy(policy);
             if (row == 0) {

@@ -54,6 +54,7 @@ public:
     void flow();
     bool hasHeightForWidth() const override { return true; }
     int heightForWidth(int width) const override;
+    QSize sizeHint() const override { return {240, heightForWidth(240)}; }
     QString spoken() const;
 
 protected:

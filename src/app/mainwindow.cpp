@@ -60,7 +60,7 @@ MainWindow::MainWindow() {
     makeMenus();
 
     connect(&document_, &Document::changed, this, &MainWindow::changed);
-    connect(&document_, &Document::fileChanged, this, [this] { setWindowTitle(document_.title() + "[*] – Oikostat"); });
+    connect(&document_, &Document::fileChanged, this, [this] { bill_->forget(), setWindowTitle(document_.title() + "[*] – Oikostat"); });
     connect(document_.undo(), &QUndoStack::cleanChanged, this, [this](bool clean) { setWindowModified(!clean); });
     connect(&engine_, &Engine::answered, this, &MainWindow::showAnswer, Qt::QueuedConnection);
     connect(&engine_, &Engine::searching, board_, &Board::searching, Qt::QueuedConnection);
@@ -150,10 +150,11 @@ void MainWindow::restyle() {
     p.setColor(QPalette::ToolTipBase, t.leaf), p.setColor(QPalette::ToolTipText, t.ink), p.setColor(QPalette::PlaceholderText, t.fine);
     p.setColor(QPalette::Disabled, QPalette::ButtonText, t.fine), p.setColor(QPalette::Disabled, QPalette::Text, t.fine), p.setColor(QPalette::Disabled, QPalette::WindowText, t.fine);
     QApplication::setPalette(p);
-    QApplication::setFont(inkFont(13));
+    for (const char* kind : {"", "QMenuBar", "QMenu", "QLabel", "QToolButton", "QPushButton", "QLineEdit", "QTreeView", "QHeaderView", "QMessageBox"})
+        QApplication::setFont(inkFont(13), *kind ? kind : nullptr);
     const auto sheet = QString::fromUtf8("QScrollArea, QScrollArea > QWidget > QWidget { background: %1; } #board { background: %1; } #leaf, #gauge\\.card { background: %2; border: 1px solid %3; }"
                           "QToolButton:checked { background: %1; border: none; border-bottom: 2px solid %4; } QToolButton { border: none; padding: 3px 7px; color: %4; }"
-                          "QTreeWidget { border: none; background: %5; } QHeaderView::section { background: %5; border: none; border-bottom: 1px solid %3; padding: 2px; color: %6; }"
+                          "QTreeWidget { border: none; background: %5; } QTreeWidget::item { height: 23px; } QHeaderView::section { background: %5; border: none; border-bottom: 1px solid %3; padding: 2px; color: %6; }"
                           "QSplitter::handle { background: %3; } QSplitter::handle:horizontal { width: 2px; }"
                           "QPushButton { background: %2; border: 1px solid %7; border-radius: 3px; padding: 3px 10px; color: %8; } QPushButton:focus { border: 2px solid %9; } QPushButton:disabled { color: %6; }"
                           "#message\\.line { background: %10; }");
@@ -170,7 +171,7 @@ void MainWindow::changed() {
 
 void MainWindow::showAnswer(AnswerPtr answer) {
     // A late answer to an older design would make the board jump back.
-    if (answer->design != document_.design() && answer_ && !document_.previewing()) return;
+    if (answer->design != document_.design() && !document_.previewing()) return;
     answer_ = std::move(answer);
     letter_->showAnswer(answer_), board_->showAnswer(answer_), bill_->showAnswer(answer_), gauges_->showAnswer(answer_);
 }

@@ -97,13 +97,15 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     for (const auto& p : m.parts) all.add(p.box());
     if (m.parts.empty()) all.add(Vec3{0, 0, 0}), all.add(Vec3{3000, 2400, 2000});
     const Vec3 middle = (all.low + all.high) * 0.5;
-    double halfW = 1, halfH = 1;
+    // Fitted to what is drawn, the person on the left included.
+    double left = 1e9, rightmost = -1e9, foot = 1e9, head = -1e9;
     for (int i = 0; i < 8; ++i) {
-        const Vec3 c{i & 1 ? all.high.x : all.low.x - 1100, i & 2 ? all.high.y : all.low.y, i & 4 ? all.high.z : all.low.z};
-        halfW = std::max(halfW, std::fabs(dot(c - middle, right))), halfH = std::max(halfH, std::fabs(dot(c - middle, up)));
+        const Vec3 c{i & 1 ? all.high.x : all.low.x - (wish.keeperMm > 0 ? 1000 : 0), i & 2 ? all.high.y : all.low.y, i & 4 ? all.high.z : all.low.z};
+        const double x = dot(c - middle, right), y = dot(c - middle, up);
+        left = std::min(left, x), rightmost = std::max(rightmost, x), foot = std::min(foot, y), head = std::max(head, y);
     }
-    const double scale = std::min(s.w / (2.1 * halfW), s.h / (2.15 * halfH)) * wish.eye.zoom;
-    const double cx = s.w / 2.0 + wish.eye.panX * k, cy = s.h / 2.0 + wish.eye.panY * k;
+    const double scale = std::min(s.w / (1.06 * (rightmost - left)), s.h / (1.08 * (head - foot))) * wish.eye.zoom;
+    const double cx = s.w / 2.0 - (left + rightmost) / 2 * scale + wish.eye.panX * k, cy = s.h / 2.0 + (foot + head) / 2 * scale + wish.eye.panY * k;
     const auto seen = [&](Vec3 v) {
         const auto q = v - middle;
         return Point{cx + dot(q, right) * scale, cy - dot(q, up) * scale, dot(q, toEye)};
@@ -179,20 +181,20 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     }
     // Somebody of the keeper's height, and three hens, in front of the left corner.
     if (wish.keeperMm > 0) {
-        const auto figure = [&](Vec3 foot, const Outline& outline, double high, QColor color) {
+        const auto figure = [&](Vec3 stand, const Outline& outline, double high, QColor color) {
             // Flat and upright, turned to the eye; not convex, so it goes down as triangles from its middle.
-            Vec3 mid = foot + Vec3{0, 0, high * 0.45};
+            Vec3 mid = stand + Vec3{0, 0, high * 0.45};
             for (std::size_t i = 0; i < outline.size(); ++i) {
                 const auto& [x0, z0] = outline[i];
                 const auto& [x1, z1] = outline[(i + 1) % outline.size()];
-                const Vec3 p = foot + right * (x0 * high) + Vec3{0, 0, z0 * high}, q = foot + right * (x1 * high) + Vec3{0, 0, z1 * high};
+                const Vec3 p = stand + right * (x0 * high) + Vec3{0, 0, z0 * high}, q = stand + right * (x1 * high) + Vec3{0, 0, z1 * high};
                 fillPolygon(s, {seen(mid), seen(p), seen(q)}, color.rgb(), -1, false);
                 inkLine(s, seen(p), seen(q), ink, bias);
             }
         };
-        figure({all.low.x - 700, std::max(0.0, all.low.y) - 100, 0}, kPerson, wish.keeperMm, theme.bird);
-        figure({all.low.x - 350, std::max(0.0, all.low.y) - 350, 0}, kHen, 380, theme.bird);
-        figure({all.low.x - 950, std::max(0.0, all.low.y) + 250, 0}, kHen, 360, theme.bird);
+        figure({all.low.x - 700, all.low.y + 250, 0}, kPerson, wish.keeperMm, theme.bird);
+        figure({all.low.x - 350, all.low.y, 0}, kHen, 380, theme.bird);
+        figure({all.low.x - 950, all.low.y + 600, 0}, kHen, 360, theme.bird);
     }
     QImage image{reinterpret_cast<const uchar*>(s.color.data()), s.w, s.h, s.w * 4, QImage::Format_RGB32};
     if (partAt) {

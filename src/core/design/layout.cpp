@@ -6,7 +6,7 @@
 namespace oiko {
 namespace {
 
-/// Rows that take room on a wall, in the order in which they choose their place.
+/// Rows that take room on a wall, in the order in which they choose their place: those whose wall is set first.
 std::vector<std::string> order(Ask& ask) {
     std::vector<std::string> out;
     for (const auto list : {"doors", "pops"})
@@ -14,6 +14,7 @@ std::vector<std::string> order(Ask& ask) {
     out.push_back("nests");
     for (const auto list : {"vents", "windows"})
         for (const int row : ask.rows(list)) out.push_back(std::string{list} + "." + std::to_string(row));
+    std::ranges::stable_partition(out, [&](const std::string& key) { return ask.isSet(key + ".wall"); });
     return out;
 }
 

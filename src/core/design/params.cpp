@@ -66,16 +66,22 @@ Length awayFromRoost(Ask& a, std::string_view wall, Length width) {
     return roostAtLeft ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
 }
 
-/// The middle of a wall where both sides keep room for another opening, else its left end.
-Length centred(Ask& a, std::string_view wall, Length width) {
+/// The middle of a wall that nothing else is in and that keeps room beside, else its left end.
+Length centred(Ask& a, std::string_view self, std::string_view wall, Length width) {
     const auto left = wallLength(a, wall) - width;
-    return left >= (kCornerClear + kBesideOpening * 2 + inches(20)) * 2 ? Length::ticks(left.count() / 2) : kCornerClear;
+    const bool alone = takenOn(a, wall, self).empty() && left >= (kCornerClear + kBesideOpening * 2 + inches(20)) * 2;
+    return alone ? Length::ticks(left.count() / 2) : kCornerClear;
 }
 
-/// Head room over the deck for an opening that has not chosen its place: the worst over its whole wall.
-Length headAnywhere(Ask& a, std::string_view wall, Length width) {
-    const auto shell = shellOf(a);
-    return shell.underPlates(wall, Length{}, wallLength(a, wall)) - headerDeep(shell.bearing(wall), width);
+/// Room for the head of a row's opening, over the deck, where it stands.
+Length headRoom(Ask& a, std::string_view list) {
+    const auto self = mine(list, a);
+    return highestHead(shellOf(a), side(a, list), a.length(self + ".at"), a.length(self + ".width"));
+}
+
+/// The end of a wall where it is higher: whoever walks in stands easier there.
+Length highEnd(Ask& a, std::string_view wall, Length width) {
+    return shellOf(a).localSide(wall) == 3 ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
 }
 
 std::string rafterFor(Ask& a) {
@@ -125,7 +131,7 @@ std::vector<Param> declare() {
     const Options sides{kSides[0], kSides[1], kSides[2], kSides[3]};
     std::vector<Param> p;
     // Flock
-    p.push_back(count("flock.count", flock, 2, 60, always(std::int64_t{16}), false));
+    p.push_back(count("flock.count", flock, 2, 60, always(std::int64_t{12}), false));
     p.push_back(choice("flock.size", flock, {"bantam", "standard", "heavy"}, word("standard"), false));
     p.push_back(count("flock.now", flock, 1, 60, [](Ask& a) { return a.count("flock.count"); }));
     p.push_back(choice("flock.shut_in", flock, {"sleep_only", "few_days", "weeks"}, word("few_days"), false));
@@ -191,13 +197,13 @@ std::vector<Param> declare() {
     p.push_back(length("doors.*.height", openings, inches(14), inches(84), [](Ask& a) -> Value {
         const auto self = mine("doors", a);
         const auto want = a.choice(self + ".kind") == "people_door" ? a.length("keeper.height") + inches(3) : inches(28);
-        return bounded(std::min(want, headAnywhere(a, side(a, "doors"), a.length(self + ".width"))), inches(14), inches(84));
+        return bounded(std::min(want, headRoom(a, "doors")), inches(14), inches(84));
     }));
     p.push_back(length("doors.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("doors", a);
         const auto wall = side(a, "doors");
         const auto w = a.length(self + ".width");
-        return freePlace(a, wall, self, w, a.choice(self + ".kind") == "people_door" ? kCornerClear : centred(a, wall, w));
+        return freePlace(a, wall, self, w, a.choice(self + ".kind") == "people_door" ? highEnd(a, wall, w) : centred(a, self, wall, w));
     }));
     p.push_back(choice("pops.*.wall", openings, sides, [](Ask& a) -> Value {
         const auto run = runSide(a);
@@ -229,23 +235,24 @@ std::vector<Param> declare() {
         return sideWithRoom(a, mine("windows", a), inches(20), std::vector<std::string_view>{"front", "right", "left", "back"});
     }));
     p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
-        return bounded(std::min(widestGap(a, side(a, "windows"), mine("windows", a)), inches(24)), inches(10), inches(60));
+        // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
+        const double floor = inSquareFeet(clearFloor(a.length("coop.width"), a.length("coop.depth")));
+        const double open = static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * sizeClass(a.choice("flock.size")).floorShare - floor / 10;
+        const auto want = inches(std::clamp(std::ceil(open * 144 / 30 / static_cast<double>(a.rows("windows").size())), 18.0, 48.0));
+        return bounded(std::min(widestGap(a, side(a, "windows"), mine("windows", a)), want), inches(10), inches(60));
     }));
     p.push_back(length("windows.*.height", openings, inches(10), inches(48), [](Ask& a) -> Value {
-        const auto self = mine("windows", a);
-        const auto top = headAnywhere(a, side(a, "windows"), a.length(self + ".width"));
-        return bounded(std::min(inches(24), top - inches(8)), inches(10), inches(48));
+        return bounded(std::min(inches(30), headRoom(a, "windows") - inches(8)), inches(10), inches(48));
     }));
     p.push_back(length("windows.*.sill", openings, inches(5), inches(72), [](Ask& a) -> Value {
         const auto self = mine("windows", a);
-        const auto top = headAnywhere(a, side(a, "windows"), a.length(self + ".width"));
-        return bounded(std::min(inches(elevated(a) ? 12 : 42), top - a.length(self + ".height")), inches(5), inches(72));
+        return bounded(std::min(inches(elevated(a) ? 12 : 42), headRoom(a, "windows") - a.length(self + ".height")), inches(5), inches(72));
     }));
     p.push_back(length("windows.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("windows", a);
         const auto wall = side(a, "windows");
         const auto w = a.length(self + ".width");
-        return freePlace(a, wall, self, w, centred(a, wall, w));
+        return freePlace(a, wall, self, w, centred(a, self, wall, w));
     }));
     p.push_back(choice("vents.*.wall", openings, sides, [](Ask& a) -> Value {
         const std::vector<std::string_view> odd{"back", "left", "front", "right"}, even{"front", "right", "left", "back"};
@@ -253,7 +260,7 @@ std::vector<Param> declare() {
     }));
     p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
         const auto room = widestGap(a, side(a, "vents"), mine("vents", a));
-        return bounded(std::min({room, inches(48), std::max(inches(14), room - inches(26))}), inches(8), feet(12));
+        return bounded(std::min({room, inches(48), std::max(inches(14), room - inches(48))}), inches(8), feet(12));
     }));
     p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {
         // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
@@ -262,15 +269,14 @@ std::vector<Param> declare() {
         const auto floor = clearFloor(a.length("coop.width"), a.length("coop.depth"));
         const auto half = inches(0.5);
         const auto need = mm(static_cast<double>(floor.count()) / 10 / wide);
-        const auto self = mine("vents", a);
-        const auto room = highestHead(shellOf(a), side(a, "vents"), a.length(self + ".at"), a.length(self + ".width")) - inches(8);
-        return bounded(std::min(half * ((need.count() + half.count() - 1) / half.count()), room), inches(3), inches(14));
+        const auto room = headRoom(a, "vents") - inches(8);
+        return bounded(std::min(half * ((need.count() + half.count() - 1) / half.count()), room), inches(3), inches(16));
     }));
     p.push_back(length("vents.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("vents", a);
         const auto wall = side(a, "vents");
         const auto w = a.length(self + ".width");
-        return freePlace(a, wall, self, w, centred(a, wall, w));
+        return freePlace(a, wall, self, w, centred(a, self, wall, w));
     }));
     // Skin
     p.push_back(choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8"}, word("grooved-5/8"), false));
@@ -279,9 +285,8 @@ std::vector<Param> declare() {
     p.push_back(choice("roost.wall", inside, sides, [](Ask& a) -> Value {
         const auto doors = a.rows("doors");
         if (doors.empty()) return std::string{"back"};
-        const auto key = slotKey("doors", doors.front(), "wall");
-        // A door that follows its rule stands where the run is not; asking it here keeps roosts across from it.
-        return std::string{opposite(a.choice(key))};
+        // Along the back, out of the way of whoever comes in; across from a door that is in the back itself.
+        return std::string{a.choice(slotKey("doors", doors.front(), "wall")) == "back" ? "front" : "back"};
     }));
     p.push_back(choice("roost.stock", inside, {"2x2", "2x4"}, word("2x2"), false));
     p.push_back(count("roost.count", inside, 1, 8, [](Ask& a) -> Value {
@@ -315,7 +320,11 @@ std::vector<Param> declare() {
         return freePlace(a, wall, "nests", w, awayFromRoost(a, wall, w));
     }));
     // Run
-    p.push_back(choice("runs.*.side", run, sides, word("right"), false));
+    p.push_back(choice("runs.*.side", run, sides, [](Ask& a) -> Value {
+        // A run of 14 ft that is too small along the short side of a walk-in goes along the front, under the high eave.
+        const double need = inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
+        return std::string{!elevated(a) && need > 14 * inFeet(a.length("coop.depth")) && a.length("coop.depth") >= feet(6) && a.length("coop.width") > a.length("coop.depth") ? "front" : "right"};
+    }));
     p.push_back(length("runs.*.width", run, feet(3), feet(16), [](Ask& a) -> Value { return wallLength(a, a.choice(mine("runs", a) + ".side")); }));
     p.push_back(length("runs.*.length", run, feet(4), feet(14), [](Ask& a) -> Value {
         const auto need = inMm(feet(1)) * inMm(feet(1)) * inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
