@@ -94,7 +94,7 @@ void Board::choose(View view) {
     view_ = view;
     words_->button(view)->setChecked(true);
     stack_->setCurrentIndex(view == picture ? 0 : view == plans ? 2 : 1);
-    shown_.clear();
+    shown_ = {""};  // no view has such a choice: the row of choices is made anew
     refresh();
     say(tr_(std::string{"board.hand."} + kNames[view]));
 }

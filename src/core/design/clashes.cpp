@@ -14,7 +14,7 @@ namespace {
 
 constexpr std::array<std::string_view, 24> kIds{
     "pitch.cover", "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel", "opening.corner", "opening.apart", "opening.head", "opening.low",
-    "purlin.stock", "roost.room", "roost.roof", "nests.run", "nests.head", "run.wall", "run.roof", "run.low", "run.pitch", "run.rafter",
+    "purlin.stock", "roost.room", "roost.roof", "nests.run", "nests.sheet", "run.wall", "run.roof", "run.low", "run.pitch", "run.rafter",
     "run.opening", "gate.room", "ramp.long", "beam.stock", "posts.low"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
@@ -94,6 +94,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
 }
 
 std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
+    if (const auto row = openingWidth(s, "nests"); row > kWidestNestRow) return Clash{"nests.sheet", "nests.count", "nests.clear", {row, kWidestNestRow}};
     const auto wall = s.choice("roost.wall");
     const auto across = wallLength(s, wall == "front" || wall == "back" ? "left" : "front") - inches(7);
     const auto n = s.count("roost.count");
@@ -136,7 +137,7 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
             if (o.wall != side || o.row == "nests" || o.vent) continue;  // vents have nothing outside that a post would meet
             // The run's two posts beside the coop stand clear of openings, or an opening lies wholly in or out of it.
             for (const auto edge : runPosts(width))
-                if (const auto post = at + edge; o.at < post + kWallDeep + inches(2.5) && post < o.at + o.width + inches(2.5))
+                if (const auto post = at + edge; o.at < post + kWallDeep + kBesidePost && post < o.at + o.width + kBesidePost)
                     return Clash{"run.opening", o.row + ".at", r + ".at", {keyRef(o.row + ".at"), keyRef(r + ".at")}};
             if (o.row.starts_with("doors")) return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
             if (o.row.starts_with("pops")) {

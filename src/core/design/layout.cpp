@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <limits>
 
+#include "core/design/shell.h"
+
 namespace oiko {
 namespace {
 
@@ -29,11 +31,12 @@ std::vector<std::pair<Length, Length>> gaps(Ask& ask, std::string_view side, std
     std::ranges::sort(taken, {}, &Taken::from);
     std::vector<std::pair<Length, Length>> out;
     auto from = kCornerClear;
+    const auto end = wallLength(ask, side) - kCornerClear;
     for (const auto& t : taken) {
-        out.emplace_back(from, t.from - kBesideOpening * 2);
-        from = std::max(from, t.to + kBesideOpening * 2);
+        out.emplace_back(from, std::min(t.from, end));
+        from = std::max(from, t.to);
     }
-    out.emplace_back(from, wallLength(ask, side) - kCornerClear);
+    out.emplace_back(from, end);
     return out;
 }
 
@@ -61,8 +64,16 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         if (!before && !placedByHand(ask, key)) continue;
         if (ask.choice(key + ".wall") != side) continue;
         const auto at = ask.length(key + ".at");
-        out.push_back({key, at, at + openingWidth(ask, key)});
+        out.push_back({key, at - kBesideOpening * 2, at + openingWidth(ask, key) + kBesideOpening * 2});
     }
+    // Nothing opens behind a post of a run; vents have nothing outside that would meet one.
+    if (!self.starts_with("vents"))
+        for (const int row : ask.rows("runs"))
+            if (const auto run = "runs." + std::to_string(row); ask.choice(run + ".side") == side)
+                for (const auto post : runPosts(ask.length(run + ".width"))) {
+                    const auto at = ask.length(run + ".at") + post;
+                    out.push_back({run, at - kBesidePost, at + kWallDeep + kBesidePost});
+                }
     return out;
 }
 

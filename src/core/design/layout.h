@@ -6,14 +6,16 @@
 
 namespace oiko {
 
-/// What an opening takes along its wall, seen from outside, from the left corner.
+/// Where along a wall, seen from outside from the left corner, nothing else can open: an opening and its framing, or a run's post.
 struct Taken {
-    std::string key;  ///< of its row: "windows.2", or "nests"
+    std::string key;  ///< of its row: "windows.2", "runs.1", or "nests"
     Length from, to;
 };
 
 /// Framing beside an opening: a trimmer and a king stud on either side, shared with nothing. Two openings stand twice this apart.
 inline constexpr Length kBesideOpening = inches(3);
+/// From a run's post to what opens beside it: its casing. Common practice.
+inline constexpr Length kBesidePost = inches(2.5);
 /// From a wall's corner to the nearest opening: the wall that laps it, its stud, and kBesideOpening.
 inline constexpr Length kCornerClear = inches(8.5);
 
@@ -21,6 +23,8 @@ inline constexpr Length kCornerClear = inches(8.5);
 inline constexpr Length kNestBoard = inches(0.46875);
 /// Outside width of a row of nests, its two ends counted; what the wall's opening must take.
 constexpr Length nestRowWidth(std::int64_t count, Length clear) { return clear * count + kNestBoard * (count + 1); }
+/// Floor, front and lid are each one piece of an 8 ft sheet; the lid laps an inch past both ends.
+inline constexpr Length kWidestNestRow = inches(94);
 /// Clear width of an opening by the key of its row.
 Length openingWidth(Ask& ask, const std::string& key);
 

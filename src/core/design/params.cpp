@@ -309,7 +309,7 @@ std::vector<Param> declare() {
     p.push_back(length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }));
     p.push_back(count("nests.count", inside, 1, 12, [](Ask& a) -> Value {
         const auto clear = a.length("nests.clear");
-        const auto room = widestGap(a, a.choice("nests.wall"), "nests") - kNestBoard;
+        const auto room = std::min(widestGap(a, a.choice("nests.wall"), "nests"), kWidestNestRow) - kNestBoard;
         const auto fit = room / (clear + kNestBoard);
         return std::min<std::int64_t>(12, std::max<std::int64_t>(1, std::min(fit, nestsNeeded(birdsSizedFor(a)))));
     }));
