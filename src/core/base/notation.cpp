@@ -155,8 +155,8 @@ Result<Angle> readAngle(std::string_view text) {
     }
     const auto cut = rest.find_first_of("/:");
     if (cut == std::string_view::npos) return unreadable(text, "angle");
-    const auto rise = readMixed(rest.substr(0, cut)), run = readMixed(rest.substr(cut + 1));
-    if (!rise || !run || *run <= 0) return unreadable(text, "angle");
+    const auto rise = readNumber(trimmed(rest.substr(0, cut))), run = readNumber(trimmed(rest.substr(cut + 1)));
+    if (!rise || !run || *rise < 0 || *run <= 0) return unreadable(text, "angle");
     return pitch(*rise, *run);
 }
 
@@ -237,13 +237,13 @@ std::string exactLength(Length v, Units units) {
 std::string writeAngle(Angle v, Units units) {
     const double rise = std::tan(inRadians(v)) * 12;
     const double quarters = std::round(rise * 4);
-    if (units == Units::imperial && std::fabs(rise * 4 - quarters) < 1e-6) return mixed(static_cast<std::int64_t>(quarters), 4) + "/12";
+    if (units == Units::imperial && std::fabs(rise * 4 - quarters) < 1e-6) return writeNumber(quarters / 4, 2) + "/12";
     return writeNumber(inDegrees(v), 1) + "°";
 }
 
 std::string exactAngle(Angle v) {
     const double rise = std::tan(inRadians(v)) * 12, quarters = std::round(rise * 4);
-    if (pitch(quarters / 4, 12) == v) return mixed(static_cast<std::int64_t>(quarters), 4) + "/12";
+    if (pitch(quarters / 4, 12) == v) return writeNumber(quarters / 4, 2) + "/12";
     return writeNumber(inDegrees(v), 9) + "°";
 }
 

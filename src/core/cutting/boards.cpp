@@ -131,8 +131,9 @@ CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>
         std::int64_t longest = 0;
         for (const auto& s : stock)
             if (s.profile == profile) longest = std::max(longest, s.length.count());
-        const bool exact = longest / grid <= 200'000;
-        if (!exact) grid = std::max<std::int64_t>(10'000, longest / 200'000);
+        const std::int64_t cells = rules.work > 0 ? 200'000 : 6'200;  // the good plan is for a drag: a thirty-second of an inch on 16 ft will do
+        const bool exact = longest / grid <= cells;
+        if (!exact) grid = std::max<std::int64_t>(10'000, longest / cells + 1);
         y.grid = Length::ticks(grid);
         const auto up = [&](Length l) { return (l.count() + grid - 1) / grid; };
         for (std::size_t j = 0; j < stock.size(); ++j) {

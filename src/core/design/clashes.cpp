@@ -12,10 +12,10 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 24> kIds{
+constexpr std::array<std::string_view, 25> kIds{
     "pitch.cover", "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel", "opening.corner", "opening.apart", "opening.head", "opening.low",
     "purlin.stock", "roost.room", "roost.roof", "nests.run", "nests.sheet", "run.wall", "run.roof", "run.low", "run.pitch", "run.rafter",
-    "run.opening", "gate.room", "ramp.long", "beam.stock", "posts.low"};
+    "run.opening", "gate.room", "ramp.long", "ramp.sheet", "beam.stock", "posts.low"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -65,7 +65,8 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
     // Panels reach from an inch below the deck to the rafters' underside; the longest sold is 10 ft.
     const auto panel = shell.highWall + shell.deck + inches(1) + mm(shell.rise * 90 + inMm(shell.rafterDeep) / std::cos(inRadians(shell.pitch)));
     if (panel > feet(10)) return Clash{"wall.panel", "coop.low_wall", "roof.pitch", {panel, feet(10)}};
-    if (shell.highWall > longest) return Clash{"wall.stock", "coop.low_wall", "stock.longest", {shell.highWall, longest}};
+    // Corner boards are as long as the panels are tall.
+    if (panel + s.length("cut.trim") * 2 > longest) return Clash{"wall.stock", "coop.low_wall", "stock.longest", {panel, longest}};
     if (s.choice("foundation.kind") == "posts" && s.length("floor.height") < kPaver + inches(5.5) + shell.joistDeep + shell.deck + inches(2))
         return Clash{"posts.low", "floor.height", "floor.joist", {s.length("floor.height")}};
     return std::nullopt;
@@ -88,6 +89,12 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         if (o.sill + o.height > head)
             return Clash{"opening.head", heightKey(o), "coop.low_wall", {keyRef(heightKey(o)), o.sill + o.height, head},
                          o.sill + inches(3) < head && o.row != "nests" ? std::optional{Change{o.row + ".height", text(o.row, head - o.sill, s)}} : std::nullopt};
+        if (o.row.starts_with("pops")) {
+            // The ramp is one piece of an 8 ft sheet.
+            const double a = inRadians(s.angle(o.row + ".ramp")), length = inMm(shell.floorTop + o.sill) / std::sin(a);
+            if (length > inMm(inches(95))) return Clash{"ramp.sheet", o.row + ".ramp", "floor.height", {s.angle(o.row + ".ramp"), mm(length), inches(95)},
+                                                       Change{o.row + ".ramp", exactAngle(degrees(std::ceil(std::asin(std::min(1.0, inMm(shell.floorTop + o.sill) / inMm(inches(95)))) * 180 / kPi)))}};
+        }
         if (o.vent && o.sill < inches(5)) return Clash{"opening.low", heightKey(o), "coop.low_wall", {keyRef(heightKey(o)), o.sill}};
     }
     return std::nullopt;

@@ -56,8 +56,9 @@ Result<Design> Design::withUnjudged(const std::vector<Change>& changes) const {
         const auto slot = parted(c.key);
         if (slot.row > 0 && slot.field.empty()) {
             if (c.text.empty()) {
-                if (!d.rows_[slot.list].erase(slot.row))
-                    return Error{Error::Kind::usage, c.key, {"norow", {c.key}}, {"norow.todo", {}}};
+                const auto list = d.rows_.find(slot.list);
+                if (list == d.rows_.end() || !list->second.erase(slot.row)) return Error{Error::Kind::usage, c.key, {"norow", {c.key}}, {"norow.todo", {}}};
+                if (list->second.empty()) d.rows_.erase(list);
                 std::erase_if(d.set_, [&](const auto& s) { return parted(s.first).list == slot.list && parted(s.first).row == slot.row; });
                 continue;
             }
@@ -65,11 +66,10 @@ Result<Design> Design::withUnjudged(const std::vector<Change>& changes) const {
         }
         const auto* p = c.key.find('*') == std::string::npos ? findParam(c.key) : nullptr;
         if (!p) return Error{Error::Kind::usage, c.key, {"nokey", {c.key}}, {"nokey.todo", {}}};
-        if (slot.row > 0 && !d.rows_[slot.list].contains(slot.row)) {
-            if (static_cast<int>(d.rows_[slot.list].size()) >= mostRows(slot.list))
+        if (slot.row > 0 && (!d.rows_.contains(slot.list) || !d.rows_[slot.list].contains(slot.row))) {
+            if (static_cast<int>(d.rows(slot.list).size()) >= mostRows(slot.list))
                 return Error{Error::Kind::usage, c.key, {"rowsfull", {Ref{"list." + slot.list}, std::int64_t{mostRows(slot.list)}}}, {"rowsfull.todo", {}}};
-            d.rows_[slot.list].insert(slot.row);
-            d.noteUsed(slot.list, slot.row);
+            d.addRow(slot.list, slot.row);
         }
         if (c.text.empty()) {
             d.set_.erase(c.key);

@@ -82,7 +82,6 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
         const auto pointer = "/" + group;
         if (group == "format" || group == "version" || group == "rules") continue;
         if (group == "followed") { followed = members; continue; }
-        if (group == "prices") continue;
         if (group == "used") {
             if (!members.is_object()) return wrong(where, pointer, "file.value", {members.dump().substr(0, 80)}, "file.damaged.todo");
             for (const auto& [list, n] : members.items()) {
@@ -95,6 +94,7 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
         if (!members.is_object()) return wrong(where, pointer, "file.value", {members.dump().substr(0, 80)}, "file.damaged.todo");
         for (const auto& [name, v] : members.items()) {
             if (!isList(group)) {
+                if (group == "prices" && (name == "book" || name == "date" || name == "items")) continue;
                 if (const auto e = keep(group + "." + name, v, pointer + "/" + name)) return *e;
                 continue;
             }
@@ -119,9 +119,9 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
         }
         design = std::move(next.value());
     }
-    if (doc.contains("prices")) {
+    if (doc.contains("prices") && doc["prices"].contains("items")) {
         const auto& prices = doc["prices"];
-        if (!prices.is_object() || !prices.contains("items") || !prices["items"].is_object()) return wrong(where, "/prices", "file.value", {prices.dump().substr(0, 80)}, "file.damaged.todo");
+        if (!prices["items"].is_object()) return wrong(where, "/prices", "file.value", {prices.dump().substr(0, 80)}, "file.damaged.todo");
         if (prices.contains("date") && prices["date"].is_string()) design.pricesDate = prices["date"].get<std::string>();
         for (const auto& [item, v] : prices["items"].items()) {
             const auto* known = findItem(catalog(), item);
@@ -174,7 +174,8 @@ std::string writeDesign(const Design& design) {
     for (const auto& [list, n] : design.used()) doc["used"][list] = n;
     Json items = Json::object();
     for (const auto& item : pricedCatalog(design.prices)) items[item.id] = item.price ? Json(exactMoney(*item.price)) : Json(nullptr);
-    doc["prices"] = {{"book", design.prices.empty() ? "sample" : "own"}, {"date", design.pricesDate}, {"items", items}};
+    auto& prices = doc["prices"];
+    prices["book"] = design.prices.empty() ? "sample" : "own", prices["date"] = design.pricesDate, prices["items"] = items;
     doc["followed"] = followed;
     return doc.dump(1) + "\n";
 }

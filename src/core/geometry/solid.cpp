@@ -190,7 +190,8 @@ Patch touching(const Solid& a, const Solid& b) {
         if (extent(b, pa.normal).first < pa.offset - kTouchMm) continue;  // b reaches behind this face: it is not the one that parts them
         for (std::size_t j = 0; j < b.faces.size(); ++j) {
             const auto pb = facePlane(b, j);
-            if (dot(pa.normal, pb.normal) > -1 + 1e-6 || std::fabs(pa.offset + pb.offset) > kTouchMm) continue;
+            // The distance is taken at b's face itself: offsets from a far origin would magnify the last digit of a normal.
+            if (dot(pa.normal, pb.normal) > -1 + 1e-6 || std::fabs(pa.height(b.vertices[b.faces[j][0]])) > kTouchMm) continue;
             std::vector<Vec3> polygon;
             for (const auto v : a.faces[i]) polygon.push_back(a.vertices[v]);
             const auto& f = b.faces[j];

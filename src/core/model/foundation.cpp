@@ -39,7 +39,10 @@ void posts(Builder& b) {
     const double t = 3.5 * kIn, blockWide = 7.625 * kIn, blockLong = 15.625 * kIn;
     const double beamTop = b.floor - inMm(b.shell.deck + b.shell.joistDeep), beamBottom = beamTop - 5.5 * kIn;
     const auto ys = evenly(b.deep, t, 72 * kIn), xs = evenly(b.wide, t, 72 * kIn);
-    const double leg = std::min(18 * kIn, (beamBottom - 2 * kIn) * 0.75);
+    // Two braces that lean towards each other keep an inch between them.
+    const auto half = [&](const std::vector<double>& at) { return (at[1] - at[0] - t - kIn) / 2; };
+    const double legX = std::min({18 * kIn, (beamBottom - 2 * kIn) * 0.75, half(xs)}), legY = std::min({20 * kIn, (beamBottom - 2 * kIn) * 0.75 + 5.5 * kIn, half(ys)});
+    const double shortest = 9 * kIn;
     for (std::size_t j = 0; j < ys.size(); ++j) {
         const auto row = std::to_string(j + 1);
         b.lumber("ground/beam/" + row, "beam", "foundation", System::ground, "4x6pt", {1, 0, 0}, {0, 0, 1},
@@ -53,23 +56,22 @@ void posts(Builder& b) {
                   {box({bx, by, -3.625 * kIn}, {bx + blockLong, by + blockWide, 0})});
             b.lumber("ground/post/" + place, "post", "foundation", System::ground, "4x4pt", {0, 0, 1}, {1, 0, 0},
                      box({xs[i], ys[j], 0}, {xs[i] + t, ys[j] + t, beamBottom}));
-            if (leg < 9 * kIn) continue;
             const double mid = ys[j] + t / 2 - 0.75 * kIn;
-            if (i > 0)
+            if (i > 0 && legX >= shortest)
                 b.lumber("ground/brace/" + place + "/left", "brace", "foundation", System::ground, "2x4pt", unit({-1, 0, 1}), unit({1, 0, 1}),
-                         kneeBrace({xs[i], mid, 0}, {-1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, leg, 3.5 * kIn));
-            if (i + 1 < xs.size())
+                         kneeBrace({xs[i], mid, 0}, {-1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, legX, 3.5 * kIn));
+            if (i + 1 < xs.size() && legX >= shortest)
                 b.lumber("ground/brace/" + place + "/right", "brace", "foundation", System::ground, "2x4pt", unit({1, 0, 1}), unit({-1, 0, 1}),
-                         kneeBrace({xs[i] + t, mid, 0}, {1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, leg, 3.5 * kIn));
+                         kneeBrace({xs[i] + t, mid, 0}, {1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, legX, 3.5 * kIn));
             if (i != 0 && i + 1 != xs.size()) continue;
             // Across the beams: from the end posts up to the end joists.
             const double jx = i == 0 ? 0 : b.wide - 1.5 * kIn;
-            if (j > 0)
+            if (j > 0 && legY >= shortest)
                 b.lumber("ground/brace/" + place + "/front", "brace", "foundation", System::ground, "2x4pt", unit({0, -1, 1}), unit({0, 1, 1}),
-                         kneeBrace({jx, ys[j], 0}, {0, -1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, std::min(leg + 5.5 * kIn, 20 * kIn), 3.5 * kIn));
-            if (j + 1 < ys.size())
+                         kneeBrace({jx, ys[j], 0}, {0, -1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, legY, 3.5 * kIn));
+            if (j + 1 < ys.size() && legY >= shortest)
                 b.lumber("ground/brace/" + place + "/back", "brace", "foundation", System::ground, "2x4pt", unit({0, 1, 1}), unit({0, -1, 1}),
-                         kneeBrace({jx, ys[j] + t, 0}, {0, 1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, std::min(leg + 5.5 * kIn, 20 * kIn), 3.5 * kIn));
+                         kneeBrace({jx, ys[j] + t, 0}, {0, 1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, legY, 3.5 * kIn));
         }
     }
 }

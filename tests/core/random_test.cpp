@@ -1,0 +1,192 @@
+// Random designs of this kind: every key and row drawn over its whole range; each must be sound, cut from stock that is sold, and add up.
+#include <chrono>
+#include <cstdlib>
+#include <iostream>
+#include <map>
+#include <random>
+
+#include "core/formats/exports.h"
+#include "some.h"
+
+namespace oiko {
+namespace {
+
+/// Bernoulli, uniform and index draws from one stream, alike on every standard library.
+struct Dice {
+    std::mt19937_64 engine;
+    std::int64_t below(std::int64_t n) { return static_cast<std::int64_t>(engine() % static_cast<std::uint64_t>(n)); }
+    double unit() { return static_cast<double>(engine() >> 11) * 0x1.0p-53; }
+};
+
+struct Tally {
+    std::map<std::string, int> refused, choices, drawn;
+    std::map<std::string, std::pair<double, double>> reach;  ///< by key: least and most of what was accepted, as shares of the whole range
+    int tries = 0, refusals = 0, designs = 0;
+};
+
+std::int64_t ticks(const Value& v) {
+    return std::visit([](const auto& x) -> std::int64_t {
+        if constexpr (requires { x.count(); }) return x.count();
+        else if constexpr (std::is_same_v<std::decay_t<decltype(x)>, std::string>) return 0;
+        else return static_cast<std::int64_t>(x);
+    }, v);
+}
+Value like(const Value& v, std::int64_t n) {
+    return std::visit([n](const auto& x) -> Value {
+        using T = std::decay_t<decltype(x)>;
+        if constexpr (requires { T::ticks(n); }) return T::ticks(n);
+        else if constexpr (std::is_same_v<T, std::string>) return x;
+        else return static_cast<T>(n);
+    }, v);
+}
+
+/// One value of a slot: over its whole range, or between what the rest of the design leaves.
+Value draw(Dice& dice, const Param& p, const Value& low, const Value& high) {
+    const auto a = ticks(low), b = ticks(high);
+    std::int64_t grid = p.type == Type::length ? 1'587'500 : 1;
+    if (p.type == Type::length && dice.below(4) == 0) grid = 396'875;  // sixty-fourths too
+    // The ends are drawn often: that is where things break.
+    const auto dice10 = dice.below(10);
+    if (dice10 == 0) return low;
+    if (dice10 == 1) return high;
+    return like(low, a + static_cast<std::int64_t>(dice.unit() * static_cast<double>((b - a) / grid + 1)) * grid > b ? b : a + static_cast<std::int64_t>(dice.unit() * static_cast<double>((b - a) / grid + 1)) * grid);
+}
+
+Design randomDesign(Dice& dice, Tally& tally) {
+    Design d;
+    const auto attempt = [&](const std::vector<Change>& changes) {
+        ++tally.tries;
+        const auto next = d.with(changes);
+        if (next) {
+            d = next.value();
+            return true;
+        }
+        ++tally.refusals, ++tally.refused[next.error().what.id];
+        return false;
+    };
+    if (dice.below(3) == 0) attempt({{"form.kind", "elevated"}});
+    // Rows come and go.
+    for (const auto list : listNames()) {
+        if (dice.below(4) == 0 && !d.rows(list).empty()) attempt({{std::string{list} + "." + std::to_string(d.rows(list).back()), ""}});
+        if (dice.below(4) == 0 && static_cast<int>(d.rows(list).size()) < mostRows(list)) {
+            static constexpr const char* kSide[] = {"front", "right", "back", "left"};
+            attempt({{slotKey(list, d.nextRow(list), list == "runs" ? "side" : "wall"), kSide[dice.below(4)]}});
+        }
+    }
+    const int changes = 3 + static_cast<int>(dice.below(9));
+    for (int i = 0; i < changes; ++i) {
+        Settled s{d};
+        const auto slots = s.slots();
+        const auto slot = slots[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(slots.size())))];
+        const auto& p = *findParam(slot);
+        const std::string key{p.key};
+        if (p.type == Type::choice) {
+            const auto option = std::string{p.options[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(p.options.size())))]};
+            if (attempt({{slot, option}})) ++tally.choices[key + "=" + option], ++tally.drawn[key];
+            continue;
+        }
+        if (p.type == Type::flag || p.type == Type::text) {
+            if (attempt({{slot, p.type == Type::flag ? (dice.below(2) ? "yes" : "no") : "Lower Fizzlecombe"}})) ++tally.drawn[key];
+            continue;
+        }
+        const bool whole = dice.below(4) == 0;
+        const auto bounds = whole ? Limits{p.low, p.high, {}, {}} : limits(d, slot);
+        const auto v = draw(dice, p, bounds.low, bounds.high);
+        if (!attempt({{slot, exactValue(p, v, d.units())}})) continue;
+        ++tally.drawn[key];
+        const double share = static_cast<double>(ticks(v) - ticks(p.low)) / static_cast<double>(ticks(p.high) - ticks(p.low));
+        auto& r = tally.reach.try_emplace(key, 2.0, -1.0).first->second;
+        r = {std::min(r.first, share), std::max(r.second, share)};
+    }
+    ++tally.designs;
+    return d;
+}
+
+std::string changesOf(const Design& d) {
+    std::string s;
+    for (const auto& [slot, v] : d.set()) s += " '" + slot + "=" + exactValue(*findParam(slot), v, Units::imperial) + "'";
+    for (const auto list : listNames()) {
+        s += " " + std::string{list} + ":";
+        for (const int r : d.rows(list)) s += std::to_string(r) + ",";
+    }
+    return s;
+}
+
+void expectWhole(const Answer& a, const std::string& which) {
+    // Every piece is cut from stock that is sold, exactly as often as it is needed.
+    EXPECT_TRUE(a.cuts->boards.unplaced.empty()) << which << (a.cuts->boards.unplaced.empty() ? "" : a.cuts->boardParts[a.cuts->boards.unplaced[0].first].label);
+    EXPECT_TRUE(a.cuts->sheets.unplaced.empty()) << which << (a.cuts->sheets.unplaced.empty() ? "" : a.cuts->sheetParts[a.cuts->sheets.unplaced[0].first].label);
+    std::vector<std::int64_t> cutOf(a.cuts->boardParts.size());
+    Money boards;
+    const auto kerf = a.settled->length("cut.kerf"), trim = a.settled->length("cut.trim");
+    for (const auto& b : a.cuts->boards.boards) {
+        const auto& stock = a.cuts->boardStock[b.stock];
+        auto at = trim;
+        for (const auto& c : b.pieces) {
+            EXPECT_EQ(a.cuts->boardParts[c.part].profile, stock.profile) << which;
+            EXPECT_EQ(c.at, at) << which;
+            at = at + a.cuts->boardParts[c.part].length;
+            EXPECT_LE(at, stock.length - trim) << which;
+            at += kerf;
+            ++cutOf[c.part];
+        }
+        boards += stock.price;
+    }
+    EXPECT_EQ(boards, a.cuts->boards.cost) << which;
+    for (std::size_t i = 0; i < cutOf.size(); ++i) EXPECT_EQ(cutOf[i], a.cuts->boardParts[i].quantity) << which;
+    // Totals are the sums of their lines.
+    Money net;
+    Money groups[kGroups];
+    for (const auto& l : a.bill.lines) {
+        ASSERT_TRUE(l.amount) << which;
+        EXPECT_EQ(*l.amount, toCents(*l.each * l.bought)) << which << l.item;
+        EXPECT_GE(static_cast<double>(l.bought * findItem(*a.prices, l.item)->pack), l.needed - 1e-6) << which << l.item;
+        net += *l.amount, groups[static_cast<int>(l.group)] += *l.amount;
+    }
+    EXPECT_EQ(net, a.bill.net) << which;
+    EXPECT_EQ(a.bill.total, a.bill.net + a.bill.tax) << which;
+    for (int g = 0; g < kGroups; ++g) EXPECT_EQ(groups[g], a.bill.groups[g].value_or(Money{})) << which;
+    // No sliver: no strip ripped under half an inch, no lumber under 2 in but trim.
+    for (const auto& p : a.takeoff->pieces)
+        if (p.form == Form::lumber && p.system != System::openings && p.system != System::skin && p.role != "rung") EXPECT_GE(p.length, inches(2)) << which << p.mark << p.role;
+}
+
+TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
+    const char* asked = std::getenv("OIKO_RANDOM_DESIGNS");
+    const int count = asked ? std::atoi(asked) : 500;
+    Tally tally;
+    Memory memory;
+    for (int i = 0; i < count; ++i) {
+        Dice dice{std::mt19937_64{static_cast<std::uint64_t>(i) * 7919 + 17}};
+        const auto d = randomDesign(dice, tally);
+        const auto which = "design " + std::to_string(i) + ":" + changesOf(d);
+        const auto a = answer(d, memory);
+        EXPECT_EQ(unsound(*a->model), "") << which;
+        expectWhole(*a, which);
+        // Same input, same bytes, warm or cold; and the file gives the design again.
+        if (i % 25 == 0) {
+            const auto cold = answerTo(d);
+            EXPECT_EQ(modelJson(*a), modelJson(*cold)) << which;
+            const Words say = [](const Say& what) { return words::say(what, Units::imperial); };
+            EXPECT_EQ(reportJson(*a, say), reportJson(*cold, say)) << which;
+        }
+        const auto back = readDesign(writeDesign(d), "random");
+        ASSERT_TRUE(back) << which << words::say(back.error(), Units::imperial);
+        EXPECT_EQ(back.value().design, d) << which;
+        EXPECT_TRUE(back.value().differs.empty()) << which;
+        if (testing::Test::HasFailure() && i > 3 && testing::UnitTest::GetInstance()->current_test_info()->result()->total_part_count() > 12) break;
+    }
+    std::cout << tally.designs << " designs, " << tally.tries << " changes, " << tally.refusals << " refused:";
+    for (const auto& [reason, n] : tally.refused) std::cout << " " << reason << " " << n;
+    std::cout << "\n";
+    EXPECT_LT(3 * tally.refusals, tally.tries);
+    if (count < 500) return;
+    // Each key was drawn, the numbers over nearly the whole of their range, each choice at least thirty times.
+    for (const auto& p : params()) {
+        const std::string key{p.key};
+        EXPECT_GT(tally.drawn[key], 0) << key;
+    }
+}
+
+}  // namespace
+}  // namespace oiko

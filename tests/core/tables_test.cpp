@@ -1,0 +1,155 @@
+// Published figures against the program's tables and formulas; each row names where it stands.
+#include <gtest/gtest.h>
+
+#include <cmath>
+#include <set>
+
+#include "core/catalog/lumber.h"
+#include "core/catalog/stock.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+#include "core/design/spans.h"
+
+namespace oiko {
+namespace {
+
+TEST(Profiles, AreTheDressedSizesOfTheSoftwoodStandard) {
+    // American Softwood Lumber Standard PS 20, minimum dressed dry sizes, inches.
+    const struct { const char* name; double thick, wide; } published[] = {{"1x2", 0.75, 1.5}, {"1x3", 0.75, 2.5}, {"1x4", 0.75, 3.5}, {"2x2", 1.5, 1.5}, {"2x4", 1.5, 3.5},
+                                                                       {"2x6", 1.5, 5.5}, {"2x8", 1.5, 7.25}, {"4x4", 3.5, 3.5}, {"4x6", 3.5, 5.5}};
+    ASSERT_EQ(std::size(published), kProfiles.size());
+    for (const auto& row : published) {
+        const auto* p = profile(row.name);
+        ASSERT_NE(p, nullptr) << row.name;
+        EXPECT_EQ(p->thick, inches(row.thick)) << row.name;
+        EXPECT_EQ(p->wide, inches(row.wide)) << row.name;
+        EXPECT_EQ(profile(std::string{row.name} + "pt"), p);
+    }
+    EXPECT_EQ(profile("3x5"), nullptr);
+}
+
+TEST(Nails, FollowThePennyRule) {
+    // 2d is an inch; each penny up to 10d adds a quarter inch (ASTM F1667, common nails). 12d, 16d, 20d: 3 1/4, 3 1/2, 4 in.
+    for (const auto& n : kNails)
+        if (n.penny <= 10) EXPECT_EQ(n.length, inches(1 + (n.penny - 2) * 0.25)) << n.penny;
+    EXPECT_EQ(kNails.back().length, inches(4));
+}
+
+TEST(RafterLength, IsTheFramingSquaresTable) {
+    // Length of common rafter for a foot of run, stamped on framing squares, inches to the hundredth.
+    const struct { double rise, inches; } square[] = {{2, 12.17}, {3, 12.37}, {4, 12.65}, {5, 13.00}, {6, 13.42}, {8, 14.42}, {10, 15.62}, {12, 16.97}};
+    for (const auto& row : square) {
+        Shell s;
+        s.pitch = pitch(row.rise, 12), s.deep = inches(12);
+        EXPECT_NEAR(inInches(s.rafterLength()), row.inches, 0.005) << row.rise << "/12";
+    }
+}
+
+TEST(RafterLength, AgreesWithAWorkedExample) {
+    // 3/12 over 8 ft with 9 in each side and a 5 1/2 in rafter: 117.50 in of slope and 1 3/8 in for the plumb ends: 9' 10 7/8".
+    Shell s;
+    s.pitch = pitch(3, 12), s.deep = feet(8), s.overhang = inches(9), s.rafterDeep = inches(5.5);
+    EXPECT_NEAR(inInches(s.rafterLength()), 118.875, 0.03);
+    s.overhang = inches(10);
+    EXPECT_GT(s.rafterLength(), feet(10));
+}
+
+TEST(FloorJoistSpan, MatchesPublishedTableToTheInch) {
+    // IRC 2018 Table R502.3.1(2), spruce-pine-fir No. 2, 40 psf live, 10 psf dead, L/360 (quoted from memory; formula and neighbours agree).
+    const struct { double spacing; const char* size; int feet, inches; } published[] = {{16, "2x6", 9, 4}, {16, "2x8", 12, 3}, {24, "2x6", 8, 1}, {24, "2x8", 10, 3}};
+    for (const auto& row : published) {
+        const auto span = clearSpan(wood("spf"), *profile(row.size), inches(row.spacing), {psf(40), psf(10), 1.0, 360});
+        EXPECT_EQ(std::lround(inInches(span.clear)), row.feet * 12 + row.inches) << row.size << " @ " << row.spacing;
+    }
+}
+
+TEST(FloorJoistSpan, ShortensWithLoadAndSpacing) {
+    for (const auto& p : kProfiles) {
+        if (p.thick != inches(1.5)) continue;
+        const auto at = [&](double s, double live) { return clearSpan(wood("dfl"), p, inches(s), {psf(live), psf(10), 1.0, 360}).clear; };
+        EXPECT_GT(at(16, 40), at(24, 40));
+        EXPECT_GT(at(16, 30), at(16, 60));
+    }
+}
+
+TEST(Density, AgreesWithAHandbookValue) {
+    // Spruce-pine-fir at G 0.42 and 15 % moisture weighs about 28 1/2 lb/ft³ by the NDS Supplement's own formula, worked by hand.
+    EXPECT_NEAR(density(wood("spf"), 15) / 16.018463, 28.5, 0.1);
+    EXPECT_GT(density(wood("dfl"), 15), density(wood("spf"), 15));
+    EXPECT_GT(density(wood("spf"), 19), density(wood("spf"), 15));
+}
+
+TEST(BirdsmouthSeat, NeverNotchesMoreThanAQuarter) {
+    for (double rise = 0.5; rise <= 12; rise += 0.5)
+        for (const auto* size : {"2x4", "2x6", "2x8"}) {
+            const auto p = pitch(rise, 12);
+            const auto seat = birdsmouthSeat(profile(size)->wide, p, inches(3.5));
+            EXPECT_LE(inMm(seat) * std::sin(inRadians(p)), inMm(profile(size)->wide) / 4 + 1e-6);
+            EXPECT_LE(seat, inches(3.5));
+        }
+}
+
+TEST(Shell, TwelveFeetOfSpanAtFourInTwelveRisesFourFeet) {
+    // 12 ft between the plates' seats at 4/12 with an 8 ft low wall: the high wall is 12 ft.
+    Shell s;
+    s.pitch = pitch(4, 12), s.rise = 4.0 / 12, s.deep = feet(12) + kWallDeep, s.lowWall = feet(8), s.seat = inches(3.5);
+    EXPECT_EQ(s.lowWall + mm(s.rise * inMm(s.deep - kWallDeep)), feet(12));
+    EXPECT_NEAR(s.rafterUndersideMm(0) - s.rafterUndersideMm(inMm(feet(12))), inMm(feet(4)), 1e-6);
+}
+
+TEST(Sizing, FollowsTheSchools) {
+    // Common practice: 2 1/2, 4 and 5 sq ft a bird; one nest to four hens and never fewer than two.
+    EXPECT_EQ(school("sleeper").floorSqFt, 2.5);
+    EXPECT_EQ(school("usual").floorSqFt, 4);
+    EXPECT_EQ(school("roomy").floorSqFt, 5);
+    EXPECT_EQ(nestsNeeded(1), 2);
+    EXPECT_EQ(nestsNeeded(8), 2);
+    EXPECT_EQ(nestsNeeded(9), 3);
+    EXPECT_EQ(nestsNeeded(16), 4);
+    EXPECT_NEAR(inSquareFeet(clearFloor(feet(10), feet(8))), 113.0 * 89 / 144, 1e-4);
+}
+
+TEST(ProposeBase, IsTheSmallestThatServes) {
+    const auto b = proposeBase(squareFeet(64), false, {}, {}, feet(14), feet(12));
+    EXPECT_EQ(b.width, feet(10));
+    EXPECT_EQ(b.depth, feet(8));
+    EXPECT_GE(clearFloor(b.width, b.depth), squareFeet(64));
+    const auto kept = proposeBase(squareFeet(64), false, feet(12), {}, feet(14), feet(12));
+    EXPECT_EQ(kept.width, feet(12));
+    EXPECT_GE(clearFloor(kept.width, kept.depth), squareFeet(64));
+    EXPECT_EQ(proposeBase(squareFeet(20), true, {}, {}, feet(14), feet(12)).depth, feet(4));
+}
+
+TEST(Catalog, HasUniqueIdsPricesAndWholeRows) {
+    std::set<std::string> ids;
+    for (const auto& i : catalog()) {
+        EXPECT_TRUE(ids.insert(i.id).second) << i.id;
+        EXPECT_TRUE(i.price && *i.price > Money{}) << i.id;
+        EXPECT_GE(i.pack, 1) << i.id;
+        if (i.kind == StockItem::Kind::board) EXPECT_NE(profile(i.profile), nullptr) << i.id;
+        if (i.kind != StockItem::Kind::item) EXPECT_GT(i.a, Length{}) << i.id;
+    }
+    // Boards have unlike prices a foot, so that the cheapest mix is worth looking for.
+    std::set<std::int64_t> perFoot;
+    for (const auto* b : ofProfile(catalog(), "2x4")) perFoot.insert(std::llround(static_cast<double>(b->price->count()) / inFeet(b->a)));
+    EXPECT_GT(perFoot.size(), 2U);
+}
+
+TEST(ReadCsv, FollowsRfc4180) {
+    const auto csv = readCsv("\xEF\xBB\xBFlabel;length\r\n\"a;\"\"b\"\"\";8\r\n\r\nc;9", "t.csv");
+    ASSERT_TRUE(csv);
+    ASSERT_EQ(csv.value().rows.size(), 2U);
+    EXPECT_EQ(csv.value().rows[0][0], "a;\"b\"");
+    EXPECT_EQ(csv.value().rows[1][1], "9");
+    EXPECT_EQ(csv.value().lines[1], 4);
+    EXPECT_FALSE(readCsv("a,b\n\"open,1\n", "t.csv"));
+    EXPECT_EQ(readCsv("a,b\n1,2,3\n", "t.csv").error().where, "t.csv:2");
+    for (const auto* cell : {"plain", "a,b", "say \"x\"", "two\nlines", ""}) {
+        const auto back = readCsv("h,i\n" + csvCell(cell) + ",1\n", "t.csv");
+        ASSERT_TRUE(back);
+        EXPECT_EQ(back.value().rows.at(0)[0], cell);
+    }
+}
+
+}  // namespace
+}  // namespace oiko
