@@ -6,6 +6,7 @@
 #include <set>
 
 #include "core/cutting/cutting.h"
+#include "core/cutting/knapsack.h"
 #include "core/cutting/proof.h"
 
 namespace oiko {
@@ -26,36 +27,6 @@ constexpr std::int64_t kMany = std::numeric_limits<std::int64_t>::max() / 4;
 /// One board's filling: how many of each size.
 using Pattern = std::vector<std::int64_t>;
 
-/// The best filling of every room at once, by value: bounded knapsack. `value` > 0 by size.
-struct Filler {
-    const Yard& yard;
-    std::vector<std::int64_t> best;
-    std::vector<std::vector<std::int32_t>> taken;  // by size: how many at each capacity
-    Filler(const Yard& y, const std::vector<std::int64_t>& need, const std::vector<std::int64_t>& value) : yard{y} {
-        const auto cap = static_cast<std::size_t>(*std::ranges::max_element(y.room));
-        best.assign(cap + 1, 0);
-        taken.assign(y.size.size(), {});
-        std::vector<std::int64_t> before;
-        for (std::size_t i = 0; i < y.size.size(); ++i) {
-            if (need[i] == 0 || y.size[i] > static_cast<std::int64_t>(cap)) continue;
-            auto& t = taken[i];
-            t.assign(cap + 1, 0);
-            const auto w = static_cast<std::size_t>(y.size[i]);
-            // In place and upwards, counting how many of this size a cell already holds.
-            for (std::size_t c = w; c <= cap; ++c)
-                if (t[c - w] < need[i] && best[c - w] + value[i] > best[c]) best[c] = best[c - w] + value[i], t[c] = t[c - w] + 1;
-        }
-    }
-    Pattern pattern(std::int64_t room) const {
-        Pattern p(yard.size.size(), 0);
-        auto c = static_cast<std::size_t>(room);
-        for (std::size_t i = yard.size.size(); i-- > 0;)
-            if (!taken[i].empty())
-                if (const auto n = taken[i][c]) p[i] = n, c -= static_cast<std::size_t>(n) * static_cast<std::size_t>(yard.size[i]);
-        return p;
-    }
-};
-
 struct Used {
     std::size_t stock;
     Pattern pattern;
@@ -69,13 +40,13 @@ std::vector<Used> fillInTurn(const Yard& y, double bias, std::vector<std::int64_
     for (std::size_t i = 0; i < value.size(); ++i)
         value[i] = y.size[i] * 1000 + static_cast<std::int64_t>(bias * 1000 * static_cast<double>(y.size[i]) * static_cast<double>(y.size[i]) / static_cast<double>(longest));
     while (std::ranges::any_of(need, [](auto n) { return n > 0; })) {
-        const Filler filler{y, need, value};
+        const Knapsack filler{y.size, need, value, *std::ranges::max_element(y.room)};
         double cheapest = std::numeric_limits<double>::max();
         Used best{SIZE_MAX, {}};
         std::int64_t bestValue = 0;
         for (std::size_t j = 0; j < y.room.size(); ++j) {
             if (left[j] <= 0) continue;
-            const auto v = filler.best[static_cast<std::size_t>(y.room[j])];
+            const auto v = filler.value(y.room[j]);
             if (v == 0) continue;
             const double rate = (static_cast<double>(y.price[j]) + 1e-3) / static_cast<double>(v);
             if (rate < cheapest - 1e-12 || (rate < cheapest + 1e-12 && v > bestValue)) cheapest = rate, best.stock = j, bestValue = v;

@@ -1,5 +1,7 @@
 #include "core/cutting/proof.h"
 
+#include "core/cutting/knapsack.h"
+
 #include <glpk.h>
 
 #include <algorithm>
@@ -17,46 +19,6 @@ struct Column {
     std::size_t stock;
     Pattern pattern;
     friend auto operator<=>(const Column&, const Column&) = default;
-};
-
-/// Exact bounded knapsack for every capacity at once, by splitting each size's number into powers of two.
-class Knapsack {
-public:
-    Knapsack(const ProofCase& g, const std::vector<std::int64_t>& value) : given_{g} {
-        const auto cap = *std::ranges::max_element(g.room);
-        best_.assign(static_cast<std::size_t>(cap) + 1, 0);
-        for (std::size_t i = 0; i < g.size.size(); ++i) {
-            auto n = std::min(g.need[i], cap / g.size[i]);
-            for (std::int64_t k = 1; n > 0 && value[i] > 0; n -= k, k *= 2) {
-                const auto times = std::min(k, n);
-                bundles_.push_back({i, times, std::vector<bool>(best_.size())});
-                auto& took = bundles_.back().took;
-                const auto w = static_cast<std::size_t>(times * g.size[i]);
-                const auto v = times * value[i];
-                for (std::size_t c = best_.size(); c-- > w;)
-                    if (best_[c - w] + v > best_[c]) best_[c] = best_[c - w] + v, took[c] = true;
-                if (times < k) break;
-            }
-        }
-    }
-    std::int64_t value(std::int64_t room) const { return best_[static_cast<std::size_t>(room)]; }
-    Pattern pattern(std::int64_t room) const {
-        Pattern p(given_.size.size(), 0);
-        auto c = static_cast<std::size_t>(room);
-        for (auto b = bundles_.rbegin(); b != bundles_.rend(); ++b)
-            if (b->took[c]) p[b->item] += b->times, c -= static_cast<std::size_t>(b->times * given_.size[b->item]);
-        return p;
-    }
-
-private:
-    struct Bundle {
-        std::size_t item;
-        std::int64_t times;
-        std::vector<bool> took;
-    };
-    const ProofCase& given_;
-    std::vector<std::int64_t> best_;
-    std::vector<Bundle> bundles_;
 };
 
 /// A valid inequality on how many boards of each row are bought: sum worth[j]·y[j] >= need.
@@ -215,7 +177,7 @@ Proof prove(const ProofCase& g, std::int64_t best, std::int64_t work, const std:
             if (glp_simplex(lp.get(), &set) != 0 || glp_get_status(lp.get()) != GLP_OPT) return false;
             std::vector<std::int64_t> pi;
             for (int i = 0; i < items; ++i) pi.push_back(std::max<std::int64_t>(0, static_cast<std::int64_t>(std::floor(glp_get_row_dual(lp.get(), i + 1) * kScale))));
-            const Knapsack sack{g, pi};
+            const Knapsack sack{g.size, g.need, pi, *std::ranges::max_element(g.room)};
             work -= *std::ranges::max_element(g.room) * items / 1000 + 10;
             cutOf(pi, sack);
             bool grew = false;
