@@ -51,8 +51,10 @@ BillView::BillView(QWidget* parent) : QWidget{parent} {
     for (int c = 1; c < 4; ++c) lines_->header()->setSectionResizeMode(c, QHeaderView::ResizeToContents);
     lines_->header()->setStretchLastSection(false);
     lines_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    column->addWidget(total_), column->addWidget(change_), column->addWidget(plank_), column->addWidget(budget_), column->addWidget(lines_, 1);
-    connect(lines_, &QTreeWidget::itemEntered, this, [this](QTreeWidgetItem* item) { Q_EMIT pointed(item->data(0, Qt::UserRole).toString()); });
+    column->addWidget(total_), column->addWidget(change_), column->addWidget(plank_), column->addWidget(budget_),
+        column->addWidget(lines_, 1);
+    connect(lines_, &QTreeWidget::itemEntered, this,
+            [this](QTreeWidgetItem* item) { Q_EMIT pointed(item->data(0, Qt::UserRole).toString()); });
 }
 
 void BillView::restyle() {
@@ -67,7 +69,11 @@ void BillView::showAnswer(AnswerPtr answer) {
     const auto units = answer_->design.units();
     total_->setText((bill.complete() ? QString{} : tr_("bill.atleast") + " ") + "$" + qs(writeMoney(bill.total)));
     const auto difference = before_ ? bill.total - before_->bill.total : Money{};
-    change_->setText(!before_ ? QString{} : difference == Money{} ? tr_("bill.none") : (difference > Money{} ? "+$" : "−$") + qs(writeMoney(difference > Money{} ? difference : -difference)) + "  " + tr_("bill.change"));
+    change_->setText(!before_ ? QString{}
+                     : difference == Money{}
+                         ? tr_("bill.none")
+                         : (difference > Money{} ? "+$" : "−$") + qs(writeMoney(difference > Money{} ? difference : -difference)) + "  " +
+                               tr_("bill.change"));
     QString under;
     if (bill.budget > Money{}) {
         const bool over = bill.total > bill.budget;
@@ -85,7 +91,8 @@ void BillView::showAnswer(AnswerPtr answer) {
     if (before_)
         for (const auto& l : before_->bill.lines) was[{l.item, l.group}] = l.amount.value_or(Money{});
     std::map<QString, bool> open;
-    for (int i = 0; i < lines_->topLevelItemCount(); ++i) open[lines_->topLevelItem(i)->data(0, Qt::UserRole + 1).toString()] = lines_->topLevelItem(i)->isExpanded();
+    for (int i = 0; i < lines_->topLevelItemCount(); ++i)
+        open[lines_->topLevelItem(i)->data(0, Qt::UserRole + 1).toString()] = lines_->topLevelItem(i)->isExpanded();
     lines_->setUpdatesEnabled(false);
     lines_->clear();
     const auto figures = [&](QTreeWidgetItem* item) {
@@ -121,7 +128,8 @@ void BillView::showAnswer(AnswerPtr answer) {
         }
         head->setExpanded(open.contains(qs(group)) ? open[qs(group)] : false);
     }
-    for (const auto& [id, amount] : {std::pair{"bill.tax", bill.tax}, std::pair{bill.complete() ? "bill.total" : "bill.atleast", bill.total}}) {
+    for (const auto& [id, amount] :
+         {std::pair{"bill.tax", bill.tax}, std::pair{bill.complete() ? "bill.total" : "bill.atleast", bill.total}}) {
         auto* foot = new QTreeWidgetItem{lines_};
         foot->setText(0, tr_(id)), foot->setText(2, qs(writeMoney(amount)));
         foot->setData(0, Qt::UserRole + 1, id);

@@ -30,7 +30,8 @@ void PageView::paintEvent(QPaintEvent*) {
     if (page_ >= set_.pages.size()) return;
     const auto& page = set_.pages[page_];
     const double k = std::min((width() - 24) / page.width, (height() - 24) / page.height);
-    paint(p, page, page_ + 1, set_.pages.size(), set_, k, theme().dark ? printTheme() : printTheme(), QPointF{(width() - page.width * k) / 2, (height() - page.height * k) / 2});
+    paint(p, page, page_ + 1, set_.pages.size(), set_, k, theme().dark ? printTheme() : printTheme(),
+          QPointF{(width() - page.width * k) / 2, (height() - page.height * k) / 2});
 }
 
 Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{document} {
@@ -86,8 +87,10 @@ Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{d
 void Board::say(const QString& text) { line_->setText(text); }
 void Board::searching(bool on) {
     stop_->setVisible(on);
-    if (on) say(tr_("app.working"));
-    else if (line_->text() == tr_("app.working")) say(tr_(std::string{"board.hand."} + kNames[view_]));
+    if (on)
+        say(tr_("app.working"));
+    else if (line_->text() == tr_("app.working"))
+        say(tr_(std::string{"board.hand."} + kNames[view_]));
 }
 
 void Board::choose(View view) {
@@ -133,17 +136,29 @@ void Board::refresh() {
         while (auto* item = row->takeAt(0)) delete item->widget(), delete item;
         for (const auto& c : choices) {
             const bool side = std::ranges::find(kSides, c) != std::end(kSides);
-            const auto text = side ? tr_("side." + c) : view_ == boards ? tr_("stock." + c) : view_ == sheets || view_ == plans ? qs(c) : tr_("board." + c);
+            const auto text = side                                ? tr_("side." + c)
+                              : view_ == boards                   ? tr_("stock." + c)
+                              : view_ == sheets || view_ == plans ? qs(c)
+                                                                  : tr_("board." + c);
             auto* b = wordButton(text, "pick." + qs(c));
-            if (view_ == picture) b->setChecked(c == "roof" ? picture_->wish.roof : c == "skin" ? picture_->wish.skin : c == "mesh" ? picture_->wish.mesh : picture_->wish.slice < 1);
-            else if (view_ == plans) b->setCheckable(false);
+            if (view_ == picture)
+                b->setChecked(c == "roof"   ? picture_->wish.roof
+                              : c == "skin" ? picture_->wish.skin
+                              : c == "mesh" ? picture_->wish.mesh
+                                            : picture_->wish.slice < 1);
+            else if (view_ == plans)
+                b->setCheckable(false);
             connect(b, &QToolButton::clicked, this, [this, c](bool on) {
                 if (view_ == picture) {
                     auto& w = picture_->wish;
-                    if (c == "roof") w.roof = on;
-                    else if (c == "skin") w.skin = on;
-                    else if (c == "mesh") w.mesh = on;
-                    else w.slice = on ? 0.55 : 1;
+                    if (c == "roof")
+                        w.roof = on;
+                    else if (c == "skin")
+                        w.skin = on;
+                    else if (c == "mesh")
+                        w.mesh = on;
+                    else
+                        w.slice = on ? 0.55 : 1;
                     return picture_->redraw();
                 }
                 if (view_ == plans) {
@@ -168,13 +183,23 @@ void Board::refresh() {
     switch (view_) {
         case picture: picture_->show(answer_, inMm(s.length("keeper.height"))); break;
         case floor: drawing_->show(floorPlan(*answer_->model, s), units, floorGrips(), 96); break;
-        case face: drawing_->show(pick == "section" ? crossSection(*answer_->model, s) : oiko::face(*answer_->model, s, pick), units, {}, 92); break;
-        case frame:
-            drawing_->show(pick == "roofframe" ? roofFramePlan(*answer_->model, s, *answer_->takeoff) : wallFrame(*answer_->model, s, *answer_->takeoff, pick), units, {}, 84);
+        case face:
+            drawing_->show(pick == "section" ? crossSection(*answer_->model, s) : oiko::face(*answer_->model, s, pick), units, {}, 92);
             break;
-        case boards: drawing_->show(boardCards(answer_->cuts->boardParts, answer_->cuts->boardStock, answer_->cuts->boards, pick, 0, 1000), units, {}, 26); break;
+        case frame:
+            drawing_->show(pick == "roofframe" ? roofFramePlan(*answer_->model, s, *answer_->takeoff)
+                                               : wallFrame(*answer_->model, s, *answer_->takeoff, pick),
+                           units, {}, 84);
+            break;
+        case boards:
+            drawing_->show(boardCards(answer_->cuts->boardParts, answer_->cuts->boardStock, answer_->cuts->boards, pick, 0, 1000), units,
+                           {}, 26);
+            break;
         case sheets:
-            if (!choices.empty()) drawing_->show(sheetCard(answer_->cuts->sheetParts, answer_->cuts->sheetStock, answer_->cuts->sheets, static_cast<std::size_t>(std::stoul(pick)) - 1), units, {}, 26);
+            if (!choices.empty())
+                drawing_->show(sheetCard(answer_->cuts->sheetParts, answer_->cuts->sheetStock, answer_->cuts->sheets,
+                                         static_cast<std::size_t>(std::stoul(pick)) - 1),
+                               units, {}, 26);
             break;
         case plans: {
             auto set = planSet(*answer_->model, s, *answer_->takeoff, *answer_->cuts, answer_->bill, *answer_->steps);
@@ -206,7 +231,15 @@ std::vector<Grip> Board::floorGrips() const {
         static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};
         const auto out2 = kOut[sideIndex(side)];
         const Vec2 mid{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2};
-        out.push_back({slotKey("runs", r, "length"), {out2.x > 0 ? b.high.x : out2.x < 0 ? b.low.x : mid.x, out2.y > 0 ? b.high.y : out2.y < 0 ? b.low.y : mid.y}, out2, 1});
+        out.push_back({slotKey("runs", r, "length"),
+                       {out2.x > 0   ? b.high.x
+                        : out2.x < 0 ? b.low.x
+                                     : mid.x,
+                        out2.y > 0   ? b.high.y
+                        : out2.y < 0 ? b.low.y
+                                     : mid.y},
+                       out2,
+                       1});
     }
     return out;
 }

@@ -14,7 +14,8 @@ namespace oiko {
 
 class ChangeDesign final : public QUndoCommand {
 public:
-    ChangeDesign(Document& document, const QString& what, Design after) : QUndoCommand{what}, document_{document}, before_{document.design_}, after_{std::move(after)} {}
+    ChangeDesign(Document& document, const QString& what, Design after)
+        : QUndoCommand{what}, document_{document}, before_{document.design_}, after_{std::move(after)} {}
     void redo() override { document_.show(after_); }
     void undo() override { document_.show(before_); }
 
@@ -37,8 +38,10 @@ Done Document::edit(const std::vector<Change>& changes, const QString& what) {
         return next.error();
     }
     previewing_ = false;
-    if (next.value() != design_) undo_.push(new ChangeDesign{*this, what, next.value()});
-    else if (shown_ != design_) show(design_);
+    if (next.value() != design_)
+        undo_.push(new ChangeDesign{*this, what, next.value()});
+    else if (shown_ != design_)
+        show(design_);
     return std::monostate{};
 }
 

@@ -1,9 +1,9 @@
 #include "app/drawingview.h"
 
+#include <cmath>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QWheelEvent>
-#include <cmath>
 
 #include "app/wording.h"
 
@@ -19,8 +19,10 @@ void DrawingView::show(Drawing drawing, Units units, std::vector<Grip> grips, do
     drawing_ = std::move(drawing), grips_ = std::move(grips), around_ = around;
     sight_.units = units;
     if (other) zoom_ = 1, pan_ = {}, focusGrip_ = -1;
-    if (!dragging_) fit();
-    else update();
+    if (!dragging_)
+        fit();
+    else
+        update();
 }
 
 void DrawingView::fit() {
@@ -31,7 +33,9 @@ void DrawingView::fit() {
     sight_.perPaperMm = 4.2;
     sight_.live = true;
     sight_.theme = &theme();
-    sight_.origin = QPointF{width() / 2.0 - (drawing_.low.x + w / 2) * sight_.perModelMm, height() / 2.0 + (drawing_.low.y + h / 2) * sight_.perModelMm} + pan_;
+    sight_.origin = QPointF{width() / 2.0 - (drawing_.low.x + w / 2) * sight_.perModelMm,
+                            height() / 2.0 + (drawing_.low.y + h / 2) * sight_.perModelMm} +
+                    pan_;
     update();
 }
 
@@ -60,7 +64,8 @@ void DrawingView::paintEvent(QPaintEvent*) {
         const bool hot = static_cast<int>(i) == held_;
         p.setPen(QPen{theme().hand, 1.5}), p.setBrush(hot ? theme().hand : theme().paper);
         p.drawPolygon(diamond);
-        if (static_cast<int>(i) == focusGrip_ && hasFocus()) p.setPen(QPen{theme().focus, 2}), p.setBrush(Qt::NoBrush), p.drawEllipse(at, 11, 11);
+        if (static_cast<int>(i) == focusGrip_ && hasFocus())
+            p.setPen(QPen{theme().focus, 2}), p.setBrush(Qt::NoBrush), p.drawEllipse(at, 11, 11);
     }
 }
 
@@ -130,7 +135,9 @@ void DrawingView::mouseReleaseEvent(QMouseEvent* event) {
         held_ = -1;
         if (now_ != start_) {
             const auto units = document_.units();
-            static_cast<void>(document_.edit({{g.slot, exactLength(now_, units)}}, tr_("undo.drag", {slotLabel(g.slot).toStdString(), writeLength(start_, units), writeLength(now_, units)})));
+            static_cast<void>(
+                document_.edit({{g.slot, exactLength(now_, units)}},
+                               tr_("undo.drag", {slotLabel(g.slot).toStdString(), writeLength(start_, units), writeLength(now_, units)})));
         } else {
             document_.restore();
         }
@@ -152,7 +159,9 @@ void DrawingView::nudge(int steps, bool fine) {
     Settled settled{document_.kept()};
     const auto from = settled.length(g.slot), to = std::get<Length>(nearestThatWorks(document_.kept(), g.slot, Value{from + grid * steps}));
     if (to == from) return;
-    static_cast<void>(document_.edit({{g.slot, exactLength(to, document_.units())}}, tr_("undo.drag", {slotLabel(g.slot).toStdString(), writeLength(from, document_.units()), writeLength(to, document_.units())})));
+    static_cast<void>(document_.edit(
+        {{g.slot, exactLength(to, document_.units())}},
+        tr_("undo.drag", {slotLabel(g.slot).toStdString(), writeLength(from, document_.units()), writeLength(to, document_.units())})));
 }
 
 void DrawingView::keyPressEvent(QKeyEvent* event) {
@@ -169,10 +178,15 @@ void DrawingView::keyPressEvent(QKeyEvent* event) {
     }
     if (focusGrip_ >= 0 && focusGrip_ < n) {
         const auto& g = grips_[static_cast<std::size_t>(focusGrip_)];
-        const Vec2 way = event->key() == Qt::Key_Right ? Vec2{1, 0} : event->key() == Qt::Key_Left ? Vec2{-1, 0} : event->key() == Qt::Key_Up ? Vec2{0, 1} : event->key() == Qt::Key_Down ? Vec2{0, -1} : Vec2{};
+        const Vec2 way = event->key() == Qt::Key_Right  ? Vec2{1, 0}
+                         : event->key() == Qt::Key_Left ? Vec2{-1, 0}
+                         : event->key() == Qt::Key_Up   ? Vec2{0, 1}
+                         : event->key() == Qt::Key_Down ? Vec2{0, -1}
+                                                        : Vec2{};
         const double along = (way.x * g.axis.x + way.y * g.axis.y) * g.perMm;
         if (std::fabs(along) > 0.1) return nudge(along > 0 ? 1 : -1, event->modifiers() & Qt::ShiftModifier);
-        if (event->key() == Qt::Key_Return) return Q_EMIT openSlot(qs(g.slot), mapToGlobal(gripPlace(static_cast<std::size_t>(focusGrip_)).toPoint()));
+        if (event->key() == Qt::Key_Return)
+            return Q_EMIT openSlot(qs(g.slot), mapToGlobal(gripPlace(static_cast<std::size_t>(focusGrip_)).toPoint()));
     }
     QWidget::keyPressEvent(event);
 }

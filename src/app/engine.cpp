@@ -56,8 +56,10 @@ void Engine::work() {
             std::unique_lock lock{mutex_};
             wake_.wait(lock, [&] { return quit_ || newest_ || !wishes_.empty() || !searched; });
             if (quit_) return;
-            if (newest_) design = std::move(newest_), newest_.reset();
-            else if (!wishes_.empty()) wish = std::move(wishes_.front()), wishes_.pop_front();
+            if (newest_)
+                design = std::move(newest_), newest_.reset();
+            else if (!wishes_.empty())
+                wish = std::move(wishes_.front()), wishes_.pop_front();
         }
         if (design) {
             last = answer(*design, memory);

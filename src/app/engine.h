@@ -1,9 +1,9 @@
 #pragma once
-#include <QObject>
-#include <QThread>
 #include <condition_variable>
 #include <deque>
 #include <mutex>
+#include <QObject>
+#include <QThread>
 
 #include "core/answer/answer.h"
 

@@ -1,5 +1,6 @@
 #include "app/gauges.h"
 
+#include <cmath>
 #include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
@@ -7,18 +8,20 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QVBoxLayout>
-#include <cmath>
 
 #include "app/wording.h"
 
 namespace oiko {
 namespace {
-constexpr const char* kIds[] = {"room", "run", "roost", "nests", "summerair", "winterair", "headroom", "gaps", "snow", "wind", "weight", "waste", "others"};
+constexpr const char* kIds[] = {"room", "run",  "roost", "nests",  "summerair", "winterair", "headroom",
+                                "gaps", "snow", "wind",  "weight", "waste",     "others"};
 }
 
 QString figureOf(double v, const std::string& unit, Units units) {
     if (unit == "mm" || unit == "mm/bird") return qs(writeLength(mm(v), units));
-    if (unit == "m2" || unit == "m2/bird") return qs(writeNumber(units == Units::imperial ? v * 10.7639104 : v, units == Units::imperial ? 1 : 2)) + (units == Units::imperial ? " sq ft" : " m²");
+    if (unit == "m2" || unit == "m2/bird")
+        return qs(writeNumber(units == Units::imperial ? v * 10.7639104 : v, units == Units::imperial ? 1 : 2)) +
+               (units == Units::imperial ? " sq ft" : " m²");
     if (unit == "kg") return qs(writeMass(kilograms(v), units));
     if (unit == "share") return qs(writeNumber(v * 100, 0)) + QStringLiteral(" %");
     if (unit == "deg") return qs(writeNumber(v, 1)) + "°";
@@ -48,7 +51,9 @@ void Gauge::show(std::vector<Finding> findings, Units units) {
             // The unit is said once: 4.4 of 4 sq ft.
             auto value = figureOf(worst.value, worst.unit, units);
             const auto limit = figureOf(worst.limit, worst.unit, units);
-            if (const auto unit = limit.section(' ', 1); worst.unit != "mm" && worst.unit != "mm/bird" && !unit.isEmpty() && value.endsWith(unit)) value.chop(unit.size() + 1);
+            if (const auto unit = limit.section(' ', 1);
+                worst.unit != "mm" && worst.unit != "mm/bird" && !unit.isEmpty() && value.endsWith(unit))
+                value.chop(unit.size() + 1);
             value_ = tr_("gauge.of", {value.toStdString(), limit.toStdString()});
             atLeast_ = worst.atLeast;
             share_ = worst.limit > 0 ? std::clamp(worst.value / worst.limit / 2, 0.02, 0.98) : 0.5;
@@ -85,7 +90,8 @@ void Gauge::paintEvent(QPaintEvent*) {
     const QFontMetrics m{p.font()};
     p.drawText(QRectF{6, 44, width() - 8.0, 18}, Qt::AlignLeft | Qt::AlignVCenter, m.elidedText(value_, Qt::ElideRight, width() - 8));
     p.setPen(color), p.setFont(inkFont(12, true));
-    p.drawText(QRectF{6, 62, width() - 8.0, 18}, Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics{p.font()}.elidedText(word_, Qt::ElideRight, width() - 8));
+    p.drawText(QRectF{6, 62, width() - 8.0, 18}, Qt::AlignLeft | Qt::AlignVCenter,
+               QFontMetrics{p.font()}.elidedText(word_, Qt::ElideRight, width() - 8));
     p.setPen(QPen{t.rule, 1});
     p.drawLine(QPointF{width() - 0.5, 8}, QPointF{width() - 0.5, height() - 8.0});
     if (hasFocus()) p.setPen(QPen{t.focus, 2}), p.setBrush(Qt::NoBrush), p.drawRect(rect().adjusted(2, 2, -2, -2));
@@ -93,8 +99,10 @@ void Gauge::paintEvent(QPaintEvent*) {
 
 void Gauge::mouseReleaseEvent(QMouseEvent*) { Q_EMIT asked(); }
 void Gauge::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space) Q_EMIT asked();
-    else QWidget::keyPressEvent(event);
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space)
+        Q_EMIT asked();
+    else
+        QWidget::keyPressEvent(event);
 }
 
 Gauges::Gauges(Document& document, Engine& engine, QWidget* parent) : QWidget{parent}, document_{document}, engine_{engine} {
@@ -130,7 +138,9 @@ void Gauges::openCard(Gauge* gauge) {
     auto* card = new GaugeCard{document_, engine_, answer_, *gauge, window()};
     card->adjustSize();
     auto at = gauge->mapToGlobal(QPoint{0, 0}) - QPoint{0, card->height() + 4};
-    at.setX(std::clamp(at.x(), window()->mapToGlobal(QPoint{8, 0}).x(), std::max(window()->mapToGlobal(QPoint{8, 0}).x(), window()->mapToGlobal(QPoint{window()->width() - card->width() - 8, 0}).x())));
+    at.setX(std::clamp(
+        at.x(), window()->mapToGlobal(QPoint{8, 0}).x(),
+        std::max(window()->mapToGlobal(QPoint{8, 0}).x(), window()->mapToGlobal(QPoint{window()->width() - card->width() - 8, 0}).x())));
     at.setY(std::max(at.y(), window()->mapToGlobal(QPoint{0, 8}).y()));
     card->move(at);
     card->show();
@@ -158,8 +168,12 @@ GaugeCard::GaugeCard(Document& document, Engine& engine, AnswerPtr answer, const
     connect(&engine, &Engine::effect, this, &GaugeCard::showEffect);
     for (const auto& f : gauge.findings()) {
         if (gauge.id() == "others" && f.state == State::pass) continue;
-        text(tr_("state." + std::string{name(f.state)}) + ": " + tr_("gauge.of", {figureOf(f.value, f.unit, units).toStdString(), figureOf(f.limit, f.unit, units).toStdString()}) + ". " + tr_("gauge.card.rule", {words::text("finding." + f.id)}));
-        text(tr_("gauge.card.source", {f.source.title.empty() ? words::text("practice") : std::string{f.source.title} + " " + std::string{f.source.edition} + ", " + std::string{f.source.locus}}));
+        text(tr_("state." + std::string{name(f.state)}) + ": " +
+             tr_("gauge.of", {figureOf(f.value, f.unit, units).toStdString(), figureOf(f.limit, f.unit, units).toStdString()}) + ". " +
+             tr_("gauge.card.rule", {words::text("finding." + f.id)}));
+        text(tr_("gauge.card.source", {f.source.title.empty() ? words::text("practice")
+                                                              : std::string{f.source.title} + " " + std::string{f.source.edition} + ", " +
+                                                                    std::string{f.source.locus}}));
         if (f.state == State::pass || f.remedies.empty()) continue;
         text(tr_("gauge.card.help"), true);
         int n = 0;
@@ -170,8 +184,10 @@ GaugeCard::GaugeCard(Document& document, Engine& engine, AnswerPtr answer, const
             QString what;
             for (const auto& c : remedy) {
                 const auto* p = findParam(c.key);
-                const auto shown = p && p->type == Type::choice && !c.text.empty() ? tr_("option." + std::string{p->key} + "." + c.text) : qs(c.text);
-                what += (what.isEmpty() ? "" : ", ") + (p ? slotLabel(c.key) : qs(c.key)) + " " + (c.text.empty() ? tr_("leaf.follows") : shown);
+                const auto shown =
+                    p && p->type == Type::choice && !c.text.empty() ? tr_("option." + std::string{p->key} + "." + c.text) : qs(c.text);
+                what += (what.isEmpty() ? "" : ", ") + (p ? slotLabel(c.key) : qs(c.key)) + " " +
+                        (c.text.empty() ? tr_("leaf.follows") : shown);
             }
             label->setText(what + "   " + tr_("leaf.computing"));
             label->setWordWrap(true);

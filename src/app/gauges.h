@@ -1,9 +1,9 @@
 #pragma once
+#include <map>
 #include <QFrame>
 #include <QLabel>
 #include <QPushButton>
 #include <QWidget>
-#include <map>
 
 #include "app/document.h"
 #include "app/engine.h"
@@ -43,7 +43,9 @@ public:
     Gauges(Document& document, Engine& engine, QWidget* parent = nullptr);
     void showAnswer(AnswerPtr answer);
     Gauge* gauge(const std::string& id) const;
-    void restyle() { for (auto* g : gauges_) g->update(); }
+    void restyle() {
+        for (auto* g : gauges_) g->update();
+    }
 
 private:
     void openCard(Gauge* gauge);

@@ -9,7 +9,12 @@
 namespace oiko {
 
 Leaf::Leaf(Document& document, Engine& engine, AnswerPtr answer, std::string slot, QWidget* parent)
-    : QFrame{parent, Qt::Popup}, document_{document}, engine_{engine}, answer_{std::move(answer)}, slot_{std::move(slot)}, param_{*findParam(slot_)} {
+    : QFrame{parent, Qt::Popup},
+      document_{document},
+      engine_{engine},
+      answer_{std::move(answer)},
+      slot_{std::move(slot)},
+      param_{*findParam(slot_)} {
     setObjectName("leaf");
     setAttribute(Qt::WA_DeleteOnClose);
     setFrameShape(QFrame::Box);
@@ -52,7 +57,8 @@ Leaf::Leaf(Document& document, Engine& engine, AnswerPtr answer, std::string slo
         choices_->setFixedHeight(std::min(9, static_cast<int>(options.size())) * 28 + 8);
         column->addWidget(choices_);
         setMinimumWidth(440);
-        connect(choices_, &QTreeWidget::itemClicked, this, [this](QTreeWidgetItem* item) { commit(item->data(0, Qt::UserRole).toString()); });
+        connect(choices_, &QTreeWidget::itemClicked, this,
+                [this](QTreeWidgetItem* item) { commit(item->data(0, Qt::UserRole).toString()); });
         connect(&engine_, &Engine::effect, this, &Leaf::showEffect);
         choices_->installEventFilter(this);
         setFocusProxy(choices_);
@@ -83,7 +89,8 @@ Leaf::Leaf(Document& document, Engine& engine, AnswerPtr answer, std::string slo
     if (document_.kept().isSet(slot_)) {
         const auto ruled = document_.kept().withUnjudged({{slot_, ""}});
         Settled free{ruled.value()};
-        auto* back = new QPushButton{tr_(param_.follows ? "leaf.giveback" : "leaf.default", {shownValue(param_, free.value(slot_), units).toStdString()})};
+        auto* back = new QPushButton{
+            tr_(param_.follows ? "leaf.giveback" : "leaf.default", {shownValue(param_, free.value(slot_), units).toStdString()})};
         back->setObjectName("leaf.giveback");
         connect(back, &QPushButton::clicked, this, &Leaf::giveBack);
         column->addWidget(back);
@@ -101,14 +108,16 @@ void Leaf::type(const QString& letters) {
 
 void Leaf::commit(const QString& text) {
     // An emptied field gives the value back to its rule, as Backspace on the word does.
-    const auto done = document_.edit({{slot_, text.trimmed().toStdString()}}, tr_("undo.set", {slotLabel(slot_).toStdString(), text.toStdString()}));
+    const auto done =
+        document_.edit({{slot_, text.trimmed().toStdString()}}, tr_("undo.set", {slotLabel(slot_).toStdString(), text.toStdString()}));
     if (done) {
         close();
         return;
     }
     Settled settled{document_.kept()};
-    slip_->setText(qs(words::say(done.error(), document_.units())) + ". " +
-                   tr_("leaf.still", {slotLabel(slot_).toStdString(), shownValue(param_, settled.value(slot_), document_.units()).toStdString()}));
+    slip_->setText(
+        qs(words::say(done.error(), document_.units())) + ". " +
+        tr_("leaf.still", {slotLabel(slot_).toStdString(), shownValue(param_, settled.value(slot_), document_.units()).toStdString()}));
     slip_->setStyleSheet("background:" + theme().slip.name() + ";padding:6px;color:" + theme().ink.name());
     slip_->show();
     adjustSize();
@@ -116,8 +125,10 @@ void Leaf::commit(const QString& text) {
 
 void Leaf::giveBack() {
     const auto done = document_.edit({{slot_, ""}}, tr_("undo.giveback", {slotLabel(slot_).toStdString()}));
-    if (done) close();
-    else slip_->setText(qs(words::say(done.error(), document_.units()))), slip_->show(), adjustSize();
+    if (done)
+        close();
+    else
+        slip_->setText(qs(words::say(done.error(), document_.units()))), slip_->show(), adjustSize();
 }
 
 void Leaf::step(int by) {
@@ -125,10 +136,14 @@ void Leaf::step(int by) {
     const auto v = settled.value(slot_);
     Value next = v;
     const bool imperial = document_.units() == Units::imperial;
-    if (param_.type == Type::length) next = std::get<Length>(v) + (imperial ? inches(0.5) : mm(10)) * by;
-    else if (param_.type == Type::count) next = std::get<std::int64_t>(v) + by;
-    else if (param_.type == Type::angle) next = std::get<Angle>(v) + degrees(1) * by;
-    else return;
+    if (param_.type == Type::length)
+        next = std::get<Length>(v) + (imperial ? inches(0.5) : mm(10)) * by;
+    else if (param_.type == Type::count)
+        next = std::get<std::int64_t>(v) + by;
+    else if (param_.type == Type::angle)
+        next = std::get<Angle>(v) + degrees(1) * by;
+    else
+        return;
     if (edit_) edit_->setText(qs(exactValue(param_, next, document_.units())));
 }
 
@@ -136,8 +151,10 @@ bool Leaf::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::KeyPress) {
         const auto* key = static_cast<QKeyEvent*>(event);
         if (key->key() == Qt::Key_Return || key->key() == Qt::Key_Enter) {
-            if (edit_) commit(edit_->text());
-            else if (choices_->currentItem()) commit(choices_->currentItem()->data(0, Qt::UserRole).toString());
+            if (edit_)
+                commit(edit_->text());
+            else if (choices_->currentItem())
+                commit(choices_->currentItem()->data(0, Qt::UserRole).toString());
             return true;
         }
         if (edit_ && (key->key() == Qt::Key_Up || key->key() == Qt::Key_Down)) return step(key->key() == Qt::Key_Up ? 1 : -1), true;
@@ -147,8 +164,10 @@ bool Leaf::eventFilter(QObject* watched, QEvent* event) {
 }
 
 void Leaf::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Escape) close();
-    else QFrame::keyPressEvent(event);
+    if (event->key() == Qt::Key_Escape)
+        close();
+    else
+        QFrame::keyPressEvent(event);
 }
 
 void Leaf::showEffect(int ticket, const Effect& e) {

@@ -1,10 +1,10 @@
 #pragma once
+#include <map>
 #include <QFrame>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QTreeWidget>
-#include <map>
 
 #include "app/document.h"
 #include "app/engine.h"

@@ -23,7 +23,10 @@ QFont letterFont(bool bold = false) { return inkFont(15, bold); }
 
 /// The stage that a finding belongs to, for its notch.
 std::string stageOf(const std::string& gauge) {
-    static const std::map<std::string, std::string> stages{{"room", "form"}, {"run", "run"}, {"roost", "inside"}, {"nests", "inside"}, {"summerair", "openings"}, {"winterair", "openings"}, {"headroom", "form"}, {"weight", "build"}, {"waste", "cut"}, {"budget", "buy"}, {"others", "form"}};
+    static const std::map<std::string, std::string> stages{
+        {"room", "form"},          {"run", "run"},       {"roost", "inside"}, {"nests", "inside"}, {"summerair", "openings"},
+        {"winterair", "openings"}, {"headroom", "form"}, {"weight", "build"}, {"waste", "cut"},    {"budget", "buy"},
+        {"others", "form"}};
     const auto at = stages.find(gauge);
     return at == stages.end() ? "form" : at->second;
 }
@@ -79,10 +82,14 @@ void ValueWord::leaveEvent(QEvent*) { update(); }
 
 void ValueWord::keyPressEvent(QKeyEvent* event) {
     const auto text = event->text();
-    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space || event->key() == Qt::Key_F2) Q_EMIT opened({});
-    else if (event->key() == Qt::Key_Backspace) Q_EMIT givenBack();
-    else if (!text.isEmpty() && text[0].isPrint() && !(event->modifiers() & (Qt::ControlModifier | Qt::AltModifier))) Q_EMIT opened(text);
-    else QWidget::keyPressEvent(event);
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space || event->key() == Qt::Key_F2)
+        Q_EMIT opened({});
+    else if (event->key() == Qt::Key_Backspace)
+        Q_EMIT givenBack();
+    else if (!text.isEmpty() && text[0].isPrint() && !(event->modifiers() & (Qt::ControlModifier | Qt::AltModifier)))
+        Q_EMIT opened(text);
+    else
+        QWidget::keyPressEvent(event);
 }
 
 void ParagraphView::setMeasures(const std::map<QString, QString>& measures) {
@@ -116,10 +123,12 @@ int ParagraphView::place(int width, bool really) const {
         for (std::size_t k = i; k < end; ++k) {
             const auto& t = tokens[k];
             std::vector<Bit> bits;
-            if (t.value) bits.push_back({{}, t.value->sizeHint().width()});
+            if (t.value)
+                bits.push_back({{}, t.value->sizeHint().width()});
             else {
                 const auto text = t.measure.isEmpty() ? t.text : measures_.contains(t.measure) ? measures_.at(t.measure) : QString{"…"};
-                for (const auto& piece : text.split(' ', Qt::SkipEmptyParts)) bits.push_back({piece, (t.bold ? heavy : plain).horizontalAdvance(piece)});
+                for (const auto& piece : text.split(' ', Qt::SkipEmptyParts))
+                    bits.push_back({piece, (t.bold ? heavy : plain).horizontalAdvance(piece)});
             }
             for (const auto& bit : bits) whole += bit.w;
             parts.push_back(std::move(bits));
@@ -195,8 +204,10 @@ void StageTab::paintEvent(QPaintEvent*) {
 }
 void StageTab::mouseReleaseEvent(QMouseEvent*) { Q_EMIT chosen(); }
 void StageTab::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Space) Q_EMIT chosen();
-    else QWidget::keyPressEvent(event);
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Space)
+        Q_EMIT chosen();
+    else
+        QWidget::keyPressEvent(event);
 }
 
 Letter::Letter(Document& document, Engine& engine, QWidget* parent) : QWidget{parent}, document_{document}, engine_{engine} {
@@ -261,8 +272,10 @@ void Letter::parse(ParagraphView* view, const words::Paragraph& paragraph, int r
             const auto close = text.find('}', i), end = text.find("{/}", i);
             const auto key = text.substr(i + 2, close - i - 2);
             text.erase(end, 3);
-            if (settled.applies(key)) text.erase(i, close + 1 - i);
-            else text.erase(i, end - i);
+            if (settled.applies(key))
+                text.erase(i, close + 1 - i);
+            else
+                text.erase(i, end - i);
         } else if (text[i] == '{') {
             flush();
             const auto close = text.find('}', i);
@@ -270,7 +283,8 @@ void Letter::parse(ParagraphView* view, const words::Paragraph& paragraph, int r
             auto* word = new ValueWord{slot, view};
             connect(word, &ValueWord::opened, this, [this, slot](const QString& typed) { open(slot, typed); });
             connect(word, &ValueWord::givenBack, this, [this, slot] {
-                if (document_.kept().isSet(slot)) static_cast<void>(document_.edit({{slot, ""}}, tr_("undo.giveback", {slotLabel(slot).toStdString()})));
+                if (document_.kept().isSet(slot))
+                    static_cast<void>(document_.edit({{slot, ""}}, tr_("undo.giveback", {slotLabel(slot).toStdString()})));
             });
             words_[slot] = word;
             view->tokens.push_back({{}, word, {}, space, false});
@@ -323,7 +337,8 @@ void Letter::rebuild() {
                 // The row's place follows its rule; a side that is tried first only makes the row be there.
                 Done done = std::monostate{};
                 for (const auto* side : {"front", "right", "back", "left"}) {
-                    done = document_.edit({{key, side}}, tr_("undo.row.add", {tr_("row." + name, {static_cast<std::int64_t>(row)}).toStdString()}));
+                    done = document_.edit({{key, side}},
+                                          tr_("undo.row.add", {tr_("row." + name, {static_cast<std::int64_t>(row)}).toStdString()}));
                     if (done) return;
                 }
                 add->setToolTip(qs(words::say(done.error(), document_.units())));
@@ -363,7 +378,9 @@ void Letter::rebuild() {
             away->setFixedSize(22, 22);
             const auto rowName = tr_("row." + paragraph.list, {static_cast<std::int64_t>(row)});
             away->setToolTip(tr_("app.take.away") + " " + rowName), away->setAccessibleName(away->toolTip());
-            connect(away, &QPushButton::clicked, this, [this, key, rowName] { static_cast<void>(document_.edit({{key, ""}}, tr_("undo.row.remove", {rowName.toStdString()}))); });
+            connect(away, &QPushButton::clicked, this, [this, key, rowName] {
+                static_cast<void>(document_.edit({{key, ""}}, tr_("undo.row.remove", {rowName.toStdString()})));
+            });
             both->addWidget(away, 0, Qt::AlignTop);
             column->addWidget(line);
         }
@@ -386,7 +403,8 @@ void Letter::refresh() {
         QTimer::singleShot(0, this, [this] { rebuild(); });
         return;
     }
-    for (const auto& [slot, word] : words_) word->show(shownValue(*findParam(slot), settled.value(slot), document_.units()), document_.design().isSet(slot));
+    for (const auto& [slot, word] : words_)
+        word->show(shownValue(*findParam(slot), settled.value(slot), document_.units()), document_.design().isSet(slot));
     for (auto* p : paragraphs_) p->flow(), p->setAccessibleName(p->spoken());
 }
 
@@ -424,7 +442,8 @@ void Letter::openAt(const std::string& slot, QPoint global, const QString& typed
     const auto inside = window()->mapToGlobal(QPoint{window()->width(), window()->height()});
     auto at = global;
     at.setX(std::min(at.x(), inside.x() - leaf->width() - 8));
-    if (at.y() + leaf->height() > inside.y()) at.setY(std::max(window()->mapToGlobal(QPoint{0, 0}).y(), global.y() - leaf->height() - kLine - 6));
+    if (at.y() + leaf->height() > inside.y())
+        at.setY(std::max(window()->mapToGlobal(QPoint{0, 0}).y(), global.y() - leaf->height() - kLine - 6));
     leaf->move(at);
     leaf->show();
     leaf->setFocus();

@@ -1,7 +1,7 @@
 #pragma once
+#include <map>
 #include <QScrollArea>
 #include <QWidget>
-#include <map>
 
 #include "app/document.h"
 #include "app/engine.h"
@@ -43,9 +43,9 @@ class ParagraphView final : public QWidget {
 public:
     using QWidget::QWidget;
     struct Token {
-        QString text;            ///< plain words; empty where a value stands
+        QString text;  ///< plain words; empty where a value stands
         ValueWord* value = nullptr;
-        QString measure;         ///< id of a result
+        QString measure;  ///< id of a result
         bool spaceBefore = true;
         bool bold = false;
     };

@@ -83,12 +83,18 @@ void MainWindow::makeMenus() {
         connect(action, &QAction::triggered, this, slot);
         return action;
     };
-    add(file, "app.new", QKeySequence::New, [this] { if (mayClose()) document_.start(Design{}, {}); });
+    add(file, "app.new", QKeySequence::New, [this] {
+        if (mayClose()) document_.start(Design{}, {});
+    });
     add(file, "app.open", QKeySequence::Open, [this] { askOpen(); });
     recent_ = file->addMenu(tr_("app.recent"));
     connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
-    add(file, "app.demo", {}, [this] { if (mayClose()) startPreset("demo"); });
-    add(file, "app.elevated", {}, [this] { if (mayClose()) startPreset("elevated"); });
+    add(file, "app.demo", {}, [this] {
+        if (mayClose()) startPreset("demo");
+    });
+    add(file, "app.elevated", {}, [this] {
+        if (mayClose()) startPreset("elevated");
+    });
     file->addSeparator();
     add(file, "app.save", QKeySequence::Save, [this] { save(); });
     add(file, "app.saveas", QKeySequence{"Ctrl+Shift+S"}, [this] { saveAs(); });
@@ -104,15 +110,18 @@ void MainWindow::makeMenus() {
     redo->setShortcuts({QKeySequence{"Ctrl+Shift+Z"}, QKeySequence{"Ctrl+Y"}}), redo->setObjectName("app.redo");
     edit->addAction(undo), edit->addAction(redo);
     auto* view = menuBar()->addMenu(tr_("app.view"));
-    static constexpr const char* kViews[] = {"board.picture", "board.floor", "board.face", "board.frame", "board.boards", "board.sheets", "board.plans"};
-    for (int i = 0; i < Board::kViews; ++i) add(view, kViews[i], QKeySequence{QString{"Ctrl+%1"}.arg(i + 1)}, [this, i] { board_->choose(static_cast<Board::View>(i)); });
+    static constexpr const char* kViews[] = {"board.picture", "board.floor",  "board.face", "board.frame",
+                                             "board.boards",  "board.sheets", "board.plans"};
+    for (int i = 0; i < Board::kViews; ++i)
+        add(view, kViews[i], QKeySequence{QString{"Ctrl+%1"}.arg(i + 1)}, [this, i] { board_->choose(static_cast<Board::View>(i)); });
     view->addSeparator();
     add(view, "app.zoomin", QKeySequence{"Ctrl++"}, [this] { board_->zoom(1.2); });
     add(view, "app.zoomout", QKeySequence{"Ctrl+-"}, [this] { board_->zoom(1 / 1.2); });
     add(view, "app.fit", QKeySequence{"Ctrl+0"}, [this] { board_->fit(); });
     view->addSeparator();
     add(view, "app.units", QKeySequence{"Ctrl+Shift+M"}, [this] {
-        static_cast<void>(document_.edit({{"plans.units", document_.units() == Units::imperial ? "metric" : "imperial"}}, slotLabel("plans.units")));
+        static_cast<void>(
+            document_.edit({{"plans.units", document_.units() == Units::imperial ? "metric" : "imperial"}}, slotLabel("plans.units")));
     });
     night_ = add(view, "app.theme", {}, [this](bool on) { setNight(on); });
     night_->setCheckable(true);
@@ -146,19 +155,29 @@ void MainWindow::restyle() {
     QPalette p;
     p.setColor(QPalette::Window, t.panel), p.setColor(QPalette::WindowText, t.ink);
     p.setColor(QPalette::Base, t.leaf), p.setColor(QPalette::AlternateBase, t.panel), p.setColor(QPalette::Text, t.ink);
-    p.setColor(QPalette::Button, t.panel), p.setColor(QPalette::ButtonText, t.ink), p.setColor(QPalette::Highlight, t.held), p.setColor(QPalette::HighlightedText, t.ink);
+    p.setColor(QPalette::Button, t.panel), p.setColor(QPalette::ButtonText, t.ink), p.setColor(QPalette::Highlight, t.held),
+        p.setColor(QPalette::HighlightedText, t.ink);
     p.setColor(QPalette::ToolTipBase, t.leaf), p.setColor(QPalette::ToolTipText, t.ink), p.setColor(QPalette::PlaceholderText, t.fine);
-    p.setColor(QPalette::Disabled, QPalette::ButtonText, t.fine), p.setColor(QPalette::Disabled, QPalette::Text, t.fine), p.setColor(QPalette::Disabled, QPalette::WindowText, t.fine);
+    p.setColor(QPalette::Disabled, QPalette::ButtonText, t.fine), p.setColor(QPalette::Disabled, QPalette::Text, t.fine),
+        p.setColor(QPalette::Disabled, QPalette::WindowText, t.fine);
     QApplication::setPalette(p);
-    for (const char* kind : {"", "QMenuBar", "QMenu", "QLabel", "QToolButton", "QPushButton", "QLineEdit", "QTreeView", "QHeaderView", "QMessageBox"})
+    for (const char* kind :
+         {"", "QMenuBar", "QMenu", "QLabel", "QToolButton", "QPushButton", "QLineEdit", "QTreeView", "QHeaderView", "QMessageBox"})
         QApplication::setFont(inkFont(13), *kind ? kind : nullptr);
-    const auto sheet = QString::fromUtf8("QScrollArea, QScrollArea > QWidget > QWidget { background: %1; } #board { background: %1; } #leaf, #gauge\\.card { background: %2; border: 1px solid %3; }"
-                          "QToolButton:checked { background: %1; border: none; border-bottom: 2px solid %4; } QToolButton { border: none; padding: 3px 7px; color: %4; }"
-                          "QTreeWidget { border: none; background: %5; } QTreeWidget::item { height: 23px; } QHeaderView::section { background: %5; border: none; border-bottom: 1px solid %3; padding: 2px; color: %6; }"
-                          "QSplitter::handle { background: %3; } QSplitter::handle:horizontal { width: 2px; }"
-                          "QPushButton { background: %2; border: 1px solid %7; border-radius: 3px; padding: 3px 10px; color: %8; } QPushButton:focus { border: 2px solid %9; } QPushButton:disabled { color: %6; }"
-                          "#message\\.line { background: %10; }");
-    setStyleSheet(sheet.arg(t.paper.name(), t.leaf.name(), t.rule.name(), t.ink.name(), t.panel.name(), t.fine.name(), t.edge.name(), t.hand.name(), t.focus.name())
+    const auto sheet = QString::fromUtf8(
+        "QScrollArea, QScrollArea > QWidget > QWidget { background: %1; } #board { background: %1; } #leaf, #gauge\\.card { background: "
+        "%2; border: 1px solid %3; }"
+        "QToolButton:checked { background: %1; border: none; border-bottom: 2px solid %4; } QToolButton { border: none; padding: 3px 7px; "
+        "color: %4; }"
+        "QTreeWidget { border: none; background: %5; } QTreeWidget::item { height: 23px; } QHeaderView::section { background: %5; border: "
+        "none; border-bottom: 1px solid %3; padding: 2px; color: %6; }"
+        "QSplitter::handle { background: %3; } QSplitter::handle:horizontal { width: 2px; }"
+        "QPushButton { background: %2; border: 1px solid %7; border-radius: 3px; padding: 3px 10px; color: %8; } QPushButton:focus { "
+        "border: 2px solid %9; } QPushButton:disabled { color: %6; }"
+        "#message\\.line { background: %10; }");
+    setStyleSheet(sheet
+                      .arg(t.paper.name(), t.leaf.name(), t.rule.name(), t.ink.name(), t.panel.name(), t.fine.name(), t.edge.name(),
+                           t.hand.name(), t.focus.name())
                       .arg(t.slip.name()));
     board_->restyle(), bill_->restyle(), gauges_->restyle();
     update();
@@ -188,7 +207,8 @@ void MainWindow::light(const QString& part) {
     if (const auto* p = answer_->model->find(id)) {
         const auto at = static_cast<std::size_t>(p - answer_->model->parts.data());
         const auto& mark = answer_->takeoff->marks[at];
-        board_->say((mark.empty() ? QString{} : qs(mark) + "  ") + tr_("part." + p->role) + ", " + tr_("stock." + p->stock) + ", " + qs(writeLength(mm(p->extent(p->along)), document_.units())));
+        board_->say((mark.empty() ? QString{} : qs(mark) + "  ") + tr_("part." + p->role) + ", " + tr_("stock." + p->stock) + ", " +
+                    qs(writeLength(mm(p->extent(p->along)), document_.units())));
     }
 }
 
@@ -231,7 +251,10 @@ void MainWindow::note(const QString& path) {
 void MainWindow::fillRecent() {
     recent_->clear();
     const auto list = QSettings{}.value("recent").toStringList();
-    for (const auto& path : list) connect(recent_->addAction(QFileInfo{path}.fileName()), &QAction::triggered, this, [this, path] { if (mayClose()) open(path); });
+    for (const auto& path : list)
+        connect(recent_->addAction(QFileInfo{path}.fileName()), &QAction::triggered, this, [this, path] {
+            if (mayClose()) open(path);
+        });
     if (list.isEmpty()) recent_->addAction(tr_("app.norecent"))->setEnabled(false);
 }
 
@@ -275,7 +298,9 @@ void MainWindow::startPreset(const char* name) {
 void MainWindow::askExport() {
     QStringList filters;
     for (const auto kind : exportKinds())
-        for (const auto format : exportFormats(kind)) filters << QString{"%1 (*.%2)"}.arg(QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size())), QString::fromUtf8(format.data(), static_cast<qsizetype>(format.size())));
+        for (const auto format : exportFormats(kind))
+            filters << QString{"%1 (*.%2)"}.arg(QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size())),
+                                                QString::fromUtf8(format.data(), static_cast<qsizetype>(format.size())));
     // Plans as PDF stand first: it is what most come for.
     filters.prepend("plans (*.pdf)");
     filters.removeDuplicates();
@@ -316,7 +341,8 @@ void MainWindow::print() {
     const auto set = planSet(*answer_->model, *answer_->settled, *answer_->takeoff, *answer_->cuts, answer_->bill, *answer_->steps);
     QPrinter printer{QPrinter::HighResolution};
     const auto& first = set.pages.front();
-    printer.setPageLayout(QPageLayout{QPageSize{QSizeF{first.height, first.width}, QPageSize::Millimeter}, QPageLayout::Landscape, QMarginsF{0, 0, 0, 0}});
+    printer.setPageLayout(
+        QPageLayout{QPageSize{QSizeF{first.height, first.width}, QPageSize::Millimeter}, QPageLayout::Landscape, QMarginsF{0, 0, 0, 0}});
     printer.setFullPage(true);
     QPrintDialog dialog{&printer, this};
     if (dialog.exec() != QDialog::Accepted) return;

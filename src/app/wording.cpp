@@ -1,7 +1,7 @@
 #include "app/wording.h"
 
-#include <QPolygonF>
 #include <cmath>
+#include <QPolygonF>
 
 namespace oiko {
 
@@ -14,7 +14,9 @@ const Theme& theme() { return *worn; }
 void wear(bool night) { worn = night ? &nightTheme() : &dayTheme(); }
 
 QString tr_(std::string_view id) { return qs(words::text(id)); }
-QString tr_(std::string_view id, std::vector<Arg> args, Units units) { return qs(words::say(Message{std::string{id}, std::move(args)}, units)); }
+QString tr_(std::string_view id, std::vector<Arg> args, Units units) {
+    return qs(words::say(Message{std::string{id}, std::move(args)}, units));
+}
 
 QString signedMoney(Money m) {
     const auto whole = std::llround(inUnits(m));
@@ -37,8 +39,10 @@ void paintMark(QPainter& painter, QRectF box, std::optional<State> state, QColor
     painter.setRenderHint(QPainter::Antialiasing);
     painter.translate(box.topLeft());
     painter.scale(box.width() / 16, box.height() / 16);
-    const QPolygonF left{{{0.5, 3.5}, {9.5, 3.5}, {9.5, 7.4}, {5.5, 7.4}, {5.5, 12.5}, {0.5, 12.5}}}, right{{{10.7, 3.5}, {15.5, 3.5}, {15.5, 12.5}, {6.7, 12.5}, {6.7, 8.6}, {10.7, 8.6}}};
-    const QPolygonF up{{{0.4, 1}, {7.4, 1}, {7.4, 4.6}, {4.4, 4.6}, {4.4, 8.4}, {0.4, 8.4}}}, down{{{12, 8.2}, {14.9, 8.2}, {14.9, 14.9}, {8.6, 14.9}, {8.6, 12}, {12, 12}}};
+    const QPolygonF left{{{0.5, 3.5}, {9.5, 3.5}, {9.5, 7.4}, {5.5, 7.4}, {5.5, 12.5}, {0.5, 12.5}}},
+        right{{{10.7, 3.5}, {15.5, 3.5}, {15.5, 12.5}, {6.7, 12.5}, {6.7, 8.6}, {10.7, 8.6}}};
+    const QPolygonF up{{{0.4, 1}, {7.4, 1}, {7.4, 4.6}, {4.4, 4.6}, {4.4, 8.4}, {0.4, 8.4}}},
+        down{{{12, 8.2}, {14.9, 8.2}, {14.9, 14.9}, {8.6, 14.9}, {8.6, 12}, {12, 12}}};
     QPen line{color, 1.5};
     line.setJoinStyle(Qt::MiterJoin);
     const auto solid = [&](const QPolygonF& p) { painter.setPen(Qt::NoPen), painter.setBrush(color), painter.drawPolygon(p); };

@@ -1,10 +1,10 @@
 // oikostat-cli: the whole of the core without a display. Each verb prints a short answer, or JSON with --json.
-#include <CLI/CLI.hpp>
-#include <QGuiApplication>
 #include <chrono>
+#include <CLI/CLI.hpp>
 #include <clocale>
 #include <iostream>
 #include <nlohmann/json.hpp>
+#include <QGuiApplication>
 
 #include "core/formats/designfile.h"
 #include "core/formats/exports.h"
@@ -34,7 +34,9 @@ int fail(const Error& e, Units units = Units::imperial) {
     return statusOf(e.kind);
 }
 
-Error usage(std::string where, Message what, Message todo) { return {Error::Kind::usage, std::move(where), std::move(what), std::move(todo)}; }
+Error usage(std::string where, Message what, Message todo) {
+    return {Error::Kind::usage, std::move(where), std::move(what), std::move(todo)};
+}
 
 Result<std::vector<Change>> changesFrom(const std::vector<std::string>& pairs) {
     std::vector<Change> out;
@@ -59,8 +61,10 @@ int keys(bool json) {
         if (const auto star = slot.find('*'); star != std::string::npos) slot.replace(star, 1, "1");
         Json j;
         const std::string key{p.key};
-        j["key"] = key, j["label"] = words::text("key." + key), j["help"] = words::text("key." + key + ".help"), j["type"] = std::string{name(p.type)};
-        static const std::map<Type, const char*> kUnits{{Type::length, "in"}, {Type::angle, "deg"}, {Type::area, "sq ft"}, {Type::load, "psf"}, {Type::share, "%"}, {Type::money, "currency"}};
+        j["key"] = key, j["label"] = words::text("key." + key), j["help"] = words::text("key." + key + ".help"),
+        j["type"] = std::string{name(p.type)};
+        static const std::map<Type, const char*> kUnits{{Type::length, "in"}, {Type::angle, "deg"}, {Type::area, "sq ft"},
+                                                        {Type::load, "psf"},  {Type::share, "%"},   {Type::money, "currency"}};
         j["unit"] = kUnits.contains(p.type) ? Json(kUnits.at(p.type)) : Json(nullptr);
         const bool ranged = p.type != Type::choice && p.type != Type::flag && p.type != Type::text;
         const auto shown = [&](const Value& v) -> Json {
@@ -73,7 +77,8 @@ int keys(bool json) {
         j["options"] = nullptr;
         if (p.type == Type::choice) {
             j["options"] = Json::array();
-            for (const auto o : p.options) j["options"].push_back({{"value", std::string{o}}, {"label", words::text("option." + key + "." + std::string{o})}});
+            for (const auto o : p.options)
+                j["options"].push_back({{"value", std::string{o}}, {"label", words::text("option." + key + "." + std::string{o})}});
         }
         j["group"] = std::string{name(p.stage)};
         j["rule"] = p.follows ? Json(words::text("key." + key + ".help")) : Json(nullptr);
@@ -84,7 +89,8 @@ int keys(bool json) {
         return 0;
     }
     for (const auto& j : all)
-        std::cout << j["key"].get<std::string>() << "\t" << j["label"].get<std::string>() << "\t" << (j["default"].is_string() ? j["default"].get<std::string>() : j["default"].dump())
+        std::cout << j["key"].get<std::string>() << "\t" << j["label"].get<std::string>() << "\t"
+                  << (j["default"].is_string() ? j["default"].get<std::string>() : j["default"].dump())
                   << (j["rule"].is_null() ? "" : " (by rule)") << "\n";
     return 0;
 }
@@ -96,13 +102,18 @@ int report(const Answer& a, bool json, bool strict) {
         std::cout << reportJson(a, wordsIn(units));
     } else {
         auto& s = *a.settled;
-        std::cout << writeLength(s.length("coop.width"), units) << " wide, " << writeLength(s.length("coop.depth"), units) << " deep, for " << s.count("flock.count") << " birds; would hold " << a.birds << "\n"
-                  << a.model->parts.size() << " parts from " << a.cuts->boards.boards.size() << " boards and " << a.cuts->sheets.sheets.size() << " sheets, " << writeMass(a.mass, units) << ", "
-                  << writeNumber(a.waste * 100, 0) << " % scrap\n";
+        std::cout << writeLength(s.length("coop.width"), units) << " wide, " << writeLength(s.length("coop.depth"), units) << " deep, for "
+                  << s.count("flock.count") << " birds; would hold " << a.birds << "\n"
+                  << a.model->parts.size() << " parts from " << a.cuts->boards.boards.size() << " boards and "
+                  << a.cuts->sheets.sheets.size() << " sheets, " << writeMass(a.mass, units) << ", " << writeNumber(a.waste * 100, 0)
+                  << " % scrap\n";
         for (const auto& f : a.findings)
-            if (f.state != State::pass) std::cout << words::text("state." + std::string{name(f.state)}) << ": " << words::text("finding." + f.id) << " (" << writeNumber(f.value, 2) << " of " << writeNumber(f.limit, 2) << " " << f.unit << ")\n";
+            if (f.state != State::pass)
+                std::cout << words::text("state." + std::string{name(f.state)}) << ": " << words::text("finding." + f.id) << " ("
+                          << writeNumber(f.value, 2) << " of " << writeNumber(f.limit, 2) << " " << f.unit << ")\n";
         for (const auto& g : notJudgedYet()) std::cout << words::text("gauge." + g) << ": " << words::text("notjudged") << "\n";
-        std::cout << words::text(a.bill.complete() ? "bill.total" : "bill.atleast") << " " << writeMoney(a.bill.total) << " (" << words::text("bill.tax") << " " << writeMoney(a.bill.tax) << ")\n";
+        std::cout << words::text(a.bill.complete() ? "bill.total" : "bill.atleast") << " " << writeMoney(a.bill.total) << " ("
+                  << words::text("bill.tax") << " " << writeMoney(a.bill.tax) << ")\n";
         for (const auto& m : a.bill.withoutPrice) std::cout << words::text("item." + m) << ": " << words::text("noprice") << "\n";
     }
     return strict && failed ? 1 : 0;
@@ -162,15 +173,22 @@ int cut(const CutCall& call) {
             e.where = flag;
             return fail(e);
         }
-        if (l.value() < Length{} || l.value() > mm(1000)) return fail(usage(flag, {"csv.length", {writeLength(l.value(), Units::metric)}}, {"expected.length", {}}));
+        if (l.value() < Length{} || l.value() > mm(1000))
+            return fail(usage(flag, {"csv.length", {writeLength(l.value(), Units::metric)}}, {"expected.length", {}}));
     }
-    if (!call.out.empty() && !call.out.ends_with(".json") && !call.out.ends_with(".csv")) return fail(usage(call.out, {"cli.format", {std::string{"cuts"}, call.out.substr(call.out.rfind('.') + 1)}}, {"cli.format.todo", {std::string{".csv, .json"}}}));
+    if (!call.out.empty() && !call.out.ends_with(".json") && !call.out.ends_with(".csv"))
+        return fail(usage(call.out, {"cli.format", {std::string{"cuts"}, call.out.substr(call.out.rfind('.') + 1)}},
+                          {"cli.format.todo", {std::string{".csv, .json"}}}));
     const auto start = std::chrono::steady_clock::now();
     const auto spent = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count(); };
-    const auto plan = cutBoards(parts.value(), stock.value(), {kerf.value(), trim.value(), 50'000'000, [&] { return spent() > call.seconds; }});
+    const auto plan =
+        cutBoards(parts.value(), stock.value(), {kerf.value(), trim.value(), 50'000'000, [&] { return spent() > call.seconds; }});
     const auto json = cutPlanJson(parts.value(), stock.value(), plan, kerf.value(), spent());
-    if (call.out.empty()) std::cout << json;
-    else if (const auto done = writeFile(call.out, call.out.ends_with(".csv") ? cutPlanCsv(parts.value(), stock.value(), plan) : json); !done) return fail(done.error());
+    if (call.out.empty())
+        std::cout << json;
+    else if (const auto done = writeFile(call.out, call.out.ends_with(".csv") ? cutPlanCsv(parts.value(), stock.value(), plan) : json);
+             !done)
+        return fail(done.error());
     return plan.unplaced.empty() ? 0 : 1;
 }
 
@@ -260,8 +278,10 @@ int main(int argc, char** argv) {
         const auto& target = out.empty() ? file : out;
         const auto done = saveDesign(changed.value(), target);
         if (!done) return fail(done.error());
-        if (json) std::cout << Json{{"file", target}, {"changed", changes.value().size()}}.dump() << "\n";
-        else std::cout << target << "\n";
+        if (json)
+            std::cout << Json{{"file", target}, {"changed", changes.value().size()}}.dump() << "\n";
+        else
+            std::cout << target << "\n";
         return 0;
     }
     Memory memory;

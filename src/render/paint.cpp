@@ -1,8 +1,8 @@
 #include "render/paint.h"
 
+#include <cmath>
 #include <QFontMetricsF>
 #include <QPainterPath>
-#include <cmath>
 
 namespace oiko {
 namespace {
@@ -19,7 +19,8 @@ QPen penFor(Pen pen, const Sight& s) {
     return p;
 }
 
-void letters(QPainter& painter, QPointF at, const QString& text, double pixels, int align, double angle, bool bold, QColor color, std::optional<QColor> halo = {}) {
+void letters(QPainter& painter, QPointF at, const QString& text, double pixels, int align, double angle, bool bold, QColor color,
+             std::optional<QColor> halo = {}) {
     painter.save();
     painter.translate(at), painter.rotate(-angle);
     // Small pixel sizes are rounded by the font engine: draw larger and scale down.
@@ -114,7 +115,8 @@ std::vector<PlacedDimension> paint(QPainter& painter, const Drawing& d, const Si
         out.push_back({box, m});
     }
     for (const auto& l : d.labels)
-        letters(painter, s.at(l.at), qs(words::say(l.say, s.units)), l.heightMm * s.perPaperMm * 1.25, l.align, l.angleDeg, l.bold, s.theme->ink);
+        letters(painter, s.at(l.at), qs(words::say(l.say, s.units)), l.heightMm * s.perPaperMm * 1.25, l.align, l.angleDeg, l.bold,
+                s.theme->ink);
     return out;
 }
 
@@ -140,7 +142,8 @@ QString elided(const QString& text, double wide, double size, bool bold) {
     return t + "…";
 }
 
-void paintTable(QPainter& painter, const PlacedTable& placed, double perMm, const Theme& theme, Units units, const std::function<QPointF(Vec2)>& at) {
+void paintTable(QPainter& painter, const PlacedTable& placed, double perMm, const Theme& theme, Units units,
+                const std::function<QPointF(Vec2)>& at) {
     const double rowHigh = 5.2, size = 2.9 * perMm;
     const auto& t = placed.table;
     double y = placed.at.y;
@@ -149,7 +152,8 @@ void paintTable(QPainter& painter, const PlacedTable& placed, double perMm, cons
         for (std::size_t c = 0; c < cells.size() && c < t.widths.size(); ++c) {
             const double w = t.widths[c] * placed.width;
             const bool right = t.right[c];
-            letters(painter, at({right ? x + w - 2 : x + 1, y - rowHigh / 2}), elided(cells[c], (w - 2.5) * perMm, size, bold), size, right ? 1 : -1, 0, bold, theme.ink);
+            letters(painter, at({right ? x + w - 2 : x + 1, y - rowHigh / 2}), elided(cells[c], (w - 2.5) * perMm, size, bold), size,
+                    right ? 1 : -1, 0, bold, theme.ink);
             x += w;
         }
         painter.setPen(QPen{theme.rule, 0.13 * perMm});
@@ -168,7 +172,8 @@ void paintTable(QPainter& painter, const PlacedTable& placed, double perMm, cons
 
 }  // namespace
 
-void paint(QPainter& painter, const Page& page, std::size_t number, std::size_t count, const PlanSet& set, double perMm, const Theme& theme, QPointF origin) {
+void paint(QPainter& painter, const Page& page, std::size_t number, std::size_t count, const PlanSet& set, double perMm, const Theme& theme,
+           QPointF origin) {
     painter.setRenderHint(QPainter::Antialiasing);
     const Units units = set.metric ? Units::metric : Units::imperial;
     const auto at = [&](Vec2 p) { return QPointF{origin.x() + p.x * perMm, origin.y() + (page.height - p.y) * perMm}; };
@@ -188,19 +193,23 @@ void paint(QPainter& painter, const Page& page, std::size_t number, std::size_t 
     foot(m + 4, m + 8.8, qs(set.name.empty() ? "Oikostat" : set.name), 5, -1, true);
     foot(m + 4, m + 3.2, qs(words::text("page.nobuild")), 2.5, -1, false);
     foot(page.width / 2, m + 7, qs(words::say(page.title, units)), 4.2, 0, true);
-    foot(page.width - m - 4, m + 9, qs(words::say(Message{"page.of", {static_cast<std::int64_t>(number), static_cast<std::int64_t>(count)}}, units)), 3, 1, false);
+    foot(page.width - m - 4, m + 9,
+         qs(words::say(Message{"page.of", {static_cast<std::int64_t>(number), static_cast<std::int64_t>(count)}}, units)), 3, 1, false);
     for (const auto& d : page.drawings) {
         Sight s;
         s.perModelMm = d.scale * perMm, s.perPaperMm = perMm, s.theme = &theme, s.units = units;
         s.origin = at(d.at) - QPointF{d.drawing.low.x * s.perModelMm, -d.drawing.low.y * s.perModelMm};
         paint(painter, d.drawing, s);
-        const double mid = d.at.x + (d.drawing.high.x - d.drawing.low.x) * d.scale / 2, top = d.at.y + (d.drawing.high.y - d.drawing.low.y) * d.scale;
+        const double mid = d.at.x + (d.drawing.high.x - d.drawing.low.x) * d.scale / 2,
+                     top = d.at.y + (d.drawing.high.y - d.drawing.low.y) * d.scale;
         const bool crowded = page.drawings.size() > 2;
-        const QString title = qs(words::say(d.title, units)) + "   " + qs(words::say(Message{"page.scale", {writeNumber(1 / d.scale, 0)}}, units));
+        const QString title =
+            qs(words::say(d.title, units)) + "   " + qs(words::say(Message{"page.scale", {writeNumber(1 / d.scale, 0)}}, units));
         letters(painter, at({mid, top + (crowded ? 3.0 : 22.5)}), title, (crowded ? 2.2 : 3.4) * perMm, 0, 0, true, theme.ink);
     }
     for (const auto& t : page.tables) paintTable(painter, t, perMm, theme, units, at);
-    for (const auto& [where, what] : page.notes) letters(painter, at(where), qs(words::say(what, units)), 3.2 * perMm, -1, 0, false, theme.ink);
+    for (const auto& [where, what] : page.notes)
+        letters(painter, at(where), qs(words::say(what, units)), 3.2 * perMm, -1, 0, false, theme.ink);
 }
 
 }  // namespace oiko

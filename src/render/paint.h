@@ -1,8 +1,8 @@
 #pragma once
+#include <optional>
 #include <QPainter>
 #include <QPointF>
 #include <QRectF>
-#include <optional>
 
 #include "render/theme.h"
 #include "words/words.h"
@@ -16,8 +16,8 @@ struct Sight {
     QPointF origin;           ///< device place of the model's 0, 0
     const Theme* theme = &dayTheme();
     Units units = Units::imperial;
-    std::string lit{};        ///< a part or assembly to light up; ids that start with it
-    bool live = false;        ///< dimensions that a key moves are shown in the hand's colour
+    std::string lit{};  ///< a part or assembly to light up; ids that start with it
+    bool live = false;  ///< dimensions that a key moves are shown in the hand's colour
     QPointF at(Vec2 p) const { return {origin.x() + p.x * perModelMm, origin.y() - p.y * perModelMm}; }
     Vec2 model(QPointF p) const { return {(p.x() - origin.x()) / perModelMm, (origin.y() - p.y()) / perModelMm}; }
 };
@@ -28,7 +28,8 @@ struct PlacedDimension {
     Dimension dimension;
 };
 std::vector<PlacedDimension> paint(QPainter& painter, const Drawing& drawing, const Sight& sight);
-void paint(QPainter& painter, const Page& page, std::size_t number, std::size_t count, const PlanSet& set, double perMm, const Theme& theme, QPointF origin = {});
+void paint(QPainter& painter, const Page& page, std::size_t number, std::size_t count, const PlanSet& set, double perMm, const Theme& theme,
+           QPointF origin = {});
 /// The part drawn at a place, topmost first; empty: none.
 std::string partAt(const Drawing& drawing, Vec2 p);
 

@@ -9,7 +9,9 @@
 
 namespace oiko {
 namespace {
-Done write(const QByteArray& bytes, const std::string& path) { return writeFile(path, {bytes.constData(), static_cast<std::size_t>(bytes.size())}); }
+Done write(const QByteArray& bytes, const std::string& path) {
+    return writeFile(path, {bytes.constData(), static_cast<std::size_t>(bytes.size())});
+}
 }  // namespace
 
 Done writePdf(const PlanSet& set, const std::string& path) {
@@ -21,7 +23,8 @@ Done writePdf(const PlanSet& set, const std::string& path) {
         const auto& first = set.pages.front();
         pdf.setResolution(1200);
         pdf.setTitle(qs(set.name)), pdf.setCreator("Oikostat");
-        pdf.setPageLayout(QPageLayout{QPageSize{QSizeF{first.height, first.width}, QPageSize::Millimeter}, QPageLayout::Landscape, QMarginsF{0, 0, 0, 0}});
+        pdf.setPageLayout(QPageLayout{QPageSize{QSizeF{first.height, first.width}, QPageSize::Millimeter}, QPageLayout::Landscape,
+                                      QMarginsF{0, 0, 0, 0}});
         QPainter painter{&pdf};
         for (std::size_t i = 0; i < set.pages.size(); ++i) {
             if (i > 0) pdf.newPage();

@@ -45,7 +45,8 @@ void fillPolygon(Screen& s, const std::vector<Point>& p, QRgb color, int part, b
             const double x = p[j].x + (cy - p[j].y) / (p[i].y - p[j].y) * (p[i].x - p[j].x);
             left = std::min(left, x), right = std::max(right, x);
         }
-        const int x0 = std::max(0, static_cast<int>(std::ceil(left - 0.5))), x1 = std::min(s.w - 1, static_cast<int>(std::floor(right - 0.5)));
+        const int x0 = std::max(0, static_cast<int>(std::ceil(left - 0.5))),
+                  x1 = std::min(s.w - 1, static_cast<int>(std::floor(right - 0.5)));
         for (int x = x0; x <= x1; ++x) {
             if (sieve && (x % 4 != 0) && (y % 4 != 0)) continue;
             const auto at = static_cast<std::size_t>(y) * static_cast<std::size_t>(s.w) + static_cast<std::size_t>(x);
@@ -77,8 +78,11 @@ QRgb shaded(QColor c, double light) {
 
 /// A keeper and hens, as flat figures that face the eye: outlines of our own.
 using Outline = std::vector<std::pair<double, double>>;
-const Outline kPerson{{-0.10, 0}, {-0.13, 0.46}, {-0.18, 0.50}, {-0.17, 0.80}, {-0.07, 0.84}, {-0.07, 0.93}, {-0.03, 1.0}, {0.03, 1.0}, {0.07, 0.93}, {0.07, 0.84}, {0.17, 0.80}, {0.18, 0.50}, {0.13, 0.46}, {0.10, 0}, {0.02, 0}, {0.0, 0.44}, {-0.02, 0}};
-const Outline kHen{{-0.05, 0}, {-0.04, 0.25}, {-0.30, 0.42}, {-0.48, 0.80}, {-0.30, 0.72}, {-0.05, 0.62}, {0.14, 0.72}, {0.18, 0.95}, {0.28, 1.0}, {0.36, 0.92}, {0.44, 0.86}, {0.34, 0.82}, {0.32, 0.55}, {0.18, 0.34}, {0.06, 0.25}, {0.05, 0}};
+const Outline kPerson{{-0.10, 0},   {-0.13, 0.46}, {-0.18, 0.50}, {-0.17, 0.80}, {-0.07, 0.84}, {-0.07, 0.93},
+                      {-0.03, 1.0}, {0.03, 1.0},   {0.07, 0.93},  {0.07, 0.84},  {0.17, 0.80},  {0.18, 0.50},
+                      {0.13, 0.46}, {0.10, 0},     {0.02, 0},     {0.0, 0.44},   {-0.02, 0}};
+const Outline kHen{{-0.05, 0},  {-0.04, 0.25}, {-0.30, 0.42}, {-0.48, 0.80}, {-0.30, 0.72}, {-0.05, 0.62}, {0.14, 0.72}, {0.18, 0.95},
+                   {0.28, 1.0}, {0.36, 0.92},  {0.44, 0.86},  {0.34, 0.82},  {0.32, 0.55},  {0.18, 0.34},  {0.06, 0.25}, {0.05, 0}};
 
 }  // namespace
 
@@ -100,12 +104,14 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     // Fitted to what is drawn, the person on the left included.
     double left = 1e9, rightmost = -1e9, foot = 1e9, head = -1e9;
     for (int i = 0; i < 8; ++i) {
-        const Vec3 c{i & 1 ? all.high.x : all.low.x - (wish.keeperMm > 0 ? 1000 : 0), i & 2 ? all.high.y : all.low.y, i & 4 ? all.high.z : all.low.z};
+        const Vec3 c{i & 1 ? all.high.x : all.low.x - (wish.keeperMm > 0 ? 1000 : 0), i & 2 ? all.high.y : all.low.y,
+                     i & 4 ? all.high.z : all.low.z};
         const double x = dot(c - middle, right), y = dot(c - middle, up);
         left = std::min(left, x), rightmost = std::max(rightmost, x), foot = std::min(foot, y), head = std::max(head, y);
     }
     const double scale = std::min(s.w / (1.06 * (rightmost - left)), s.h / (1.08 * (head - foot))) * wish.eye.zoom;
-    const double cx = s.w / 2.0 - (left + rightmost) / 2 * scale + wish.eye.panX * k, cy = s.h / 2.0 + (foot + head) / 2 * scale + wish.eye.panY * k;
+    const double cx = s.w / 2.0 - (left + rightmost) / 2 * scale + wish.eye.panX * k,
+                 cy = s.h / 2.0 + (foot + head) / 2 * scale + wish.eye.panY * k;
     const auto seen = [&](Vec3 v) {
         const auto q = v - middle;
         return Point{cx + dot(q, right) * scale, cy - dot(q, up) * scale, dot(q, toEye)};
@@ -118,14 +124,16 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     {
         std::vector<Point> p;
         const double g = 350;
-        for (const Vec3 v : {Vec3{all.low.x - 1200, all.low.y - g, 0}, Vec3{all.high.x + g, all.low.y - g, 0}, Vec3{all.high.x + g, all.high.y + g, 0}, Vec3{all.low.x - 1200, all.high.y + g, 0}})
+        for (const Vec3 v : {Vec3{all.low.x - 1200, all.low.y - g, 0}, Vec3{all.high.x + g, all.low.y - g, 0},
+                             Vec3{all.high.x + g, all.high.y + g, 0}, Vec3{all.low.x - 1200, all.high.y + g, 0}})
             p.push_back(seen({v.x, v.y, -4}));
         fillPolygon(s, p, theme.ground.rgb(), -1, false);
     }
     for (std::size_t i = 0; i < m.parts.size(); ++i) {
         const auto& part = m.parts[i];
         if (!wish.roof && (part.role == "roof-panel" || part.role == "purlin" || part.role == "fascia")) continue;
-        if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail")) continue;
+        if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail"))
+            continue;
         if (!wish.mesh && part.form == Form::mesh) continue;
         if (part.box().high.z <= 0 && part.role != "apron") continue;
         const bool lit = !wish.lit.empty() && part.id.starts_with(wish.lit);
@@ -160,7 +168,8 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
         const auto& part = m.parts[i];
         if (part.form == Form::mesh) continue;
         if (!wish.roof && (part.role == "roof-panel" || part.role == "purlin" || part.role == "fascia")) continue;
-        if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail")) continue;
+        if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail"))
+            continue;
         if (part.box().high.z <= 0) continue;
         for (std::size_t n = 0; n < part.solids.size(); ++n) {
             const auto cutaway = wish.slice < 1 ? cut(part.solids[n], Plane{{0, -1, 0}, -nearest}) : Solid{};
@@ -173,7 +182,9 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
                 for (std::size_t v = 0; v < face.size(); ++v) {
                     const auto va = solid.vertices[face[v]], vb = solid.vertices[face[(v + 1) % face.size()]];
                     // Panels cut round openings are several pieces: their upright seams inside the sheet are not inked.
-                    if (part.role == "siding" && part.solids.size() > 1 && std::fabs(va.z - vb.z) > 1 && std::hypot(va.x - vb.x, va.y - vb.y) < 1) continue;
+                    if (part.role == "siding" && part.solids.size() > 1 && std::fabs(va.z - vb.z) > 1 &&
+                        std::hypot(va.x - vb.x, va.y - vb.y) < 1)
+                        continue;
                     inkLine(s, seen(va), seen(vb), line, bias);
                 }
             }
@@ -201,7 +212,8 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
         partAt->assign(static_cast<std::size_t>(size.width()) * static_cast<std::size_t>(size.height()), -1);
         for (int y = 0; y < size.height(); ++y)
             for (int x = 0; x < size.width(); ++x)
-                (*partAt)[static_cast<std::size_t>(y * size.width() + x)] = s.part[static_cast<std::size_t>(y * k) * static_cast<std::size_t>(s.w) + static_cast<std::size_t>(x * k)];
+                (*partAt)[static_cast<std::size_t>(y * size.width() + x)] =
+                    s.part[static_cast<std::size_t>(y * k) * static_cast<std::size_t>(s.w) + static_cast<std::size_t>(x * k)];
     }
     return k == 1 ? image.copy() : image.scaled(size, Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
 }

@@ -15,12 +15,13 @@ struct Eye {
 struct PictureWish {
     Eye eye;
     bool roof = true, skin = true, mesh = true;
-    double slice = 1;          ///< 1: whole; less: what lies nearer to the front than this share of the depth is left out
-    std::string lit;           ///< ids that start with it are lit
-    double keeperMm = 1753;    ///< the person drawn beside; 0: nobody
-    int samples = 1;           ///< 2: smoother, four times the work
+    double slice = 1;        ///< 1: whole; less: what lies nearer to the front than this share of the depth is left out
+    std::string lit;         ///< ids that start with it are lit
+    double keeperMm = 1753;  ///< the person drawn beside; 0: nobody
+    int samples = 1;         ///< 2: smoother, four times the work
 };
-/// The solids shaded, with exact occlusion by a depth buffer, their edges inked. `partAt`, when given, gets the part seen at each pixel (-1: none).
+/// The solids shaded, with exact occlusion by a depth buffer, their edges inked. `partAt`, when given, gets the part seen at each pixel
+/// (-1: none).
 QImage picture(const Model& model, const PictureWish& wish, QSize size, const Theme& theme, std::vector<int>* partAt = nullptr);
 
 }  // namespace oiko

@@ -5,7 +5,7 @@
 namespace oiko {
 std::string_view englishWords();
 std::string_view letterText();
-}
+}  // namespace oiko
 
 namespace oiko::words {
 namespace {
@@ -33,21 +33,35 @@ const std::map<std::string, std::string, std::less<>>& table() {
 }
 
 std::string argument(const Arg& arg, Units units) {
-    return std::visit([units](const auto& v) -> std::string {
-        using T = std::decay_t<decltype(v)>;
-        if constexpr (std::is_same_v<T, std::string>) return v;
-        else if constexpr (std::is_same_v<T, Ref>) return text(v.id);
-        else if constexpr (std::is_same_v<T, std::int64_t>) return std::to_string(v);
-        else if constexpr (std::is_same_v<T, double>) return writeNumber(v, 2);
-        else if constexpr (std::is_same_v<T, Length>) return writeLength(v, units);
-        else if constexpr (std::is_same_v<T, Angle>) return writeAngle(v, units);
-        else if constexpr (std::is_same_v<T, Area>) return writeArea(v, units);
-        else if constexpr (std::is_same_v<T, Mass>) return writeMass(v, units);
-        else if constexpr (std::is_same_v<T, Load>) return writeLoad(v, units);
-        else if constexpr (std::is_same_v<T, Money>) return "$" + writeMoney(v);
-        else if constexpr (std::is_same_v<T, Share>) return writeShare(v);
-        else return writeNumber(static_cast<double>(v.count()) / 1e6, 1);
-    }, arg);
+    return std::visit(
+        [units](const auto& v) -> std::string {
+            using T = std::decay_t<decltype(v)>;
+            if constexpr (std::is_same_v<T, std::string>)
+                return v;
+            else if constexpr (std::is_same_v<T, Ref>)
+                return text(v.id);
+            else if constexpr (std::is_same_v<T, std::int64_t>)
+                return std::to_string(v);
+            else if constexpr (std::is_same_v<T, double>)
+                return writeNumber(v, 2);
+            else if constexpr (std::is_same_v<T, Length>)
+                return writeLength(v, units);
+            else if constexpr (std::is_same_v<T, Angle>)
+                return writeAngle(v, units);
+            else if constexpr (std::is_same_v<T, Area>)
+                return writeArea(v, units);
+            else if constexpr (std::is_same_v<T, Mass>)
+                return writeMass(v, units);
+            else if constexpr (std::is_same_v<T, Load>)
+                return writeLoad(v, units);
+            else if constexpr (std::is_same_v<T, Money>)
+                return "$" + writeMoney(v);
+            else if constexpr (std::is_same_v<T, Share>)
+                return writeShare(v);
+            else
+                return writeNumber(static_cast<double>(v.count()) / 1e6, 1);
+        },
+        arg);
 }
 
 }  // namespace

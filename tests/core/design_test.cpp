@@ -21,9 +21,12 @@ TEST(Params, AreDeclaredOnceAndComplete) {
         EXPECT_EQ(p.options.empty(), p.type != Type::choice) << p.key;
         EXPECT_EQ(findParam(p.key), &p);
     }
-    for (const auto* fixed : {"flock.count", "flock.size", "coop.width", "coop.depth", "roof.pitch", "roof.cover", "frame.spacing", "keeper.height"})
+    for (const auto* fixed :
+         {"flock.count", "flock.size", "coop.width", "coop.depth", "roof.pitch", "roof.cover", "frame.spacing", "keeper.height"})
         EXPECT_TRUE(keys.contains(fixed)) << fixed << " is promised to scripts";
-    for (const auto* none : {"coop", "coop.colour", "windows.0.width", "windows.01.width", "windows.width", "windows.1", "", "windows.-1.width"}) EXPECT_EQ(findParam(none), nullptr) << none;
+    for (const auto* none :
+         {"coop", "coop.colour", "windows.0.width", "windows.01.width", "windows.width", "windows.1", "", "windows.-1.width"})
+        EXPECT_EQ(findParam(none), nullptr) << none;
     EXPECT_EQ(findParam("windows.12.width"), findParam("windows.*.width"));
 }
 
@@ -53,7 +56,13 @@ TEST(Params, RefuseWhatLiesOutsideAndSayTheLimits) {
             continue;
         }
         if (p.type == Type::flag || p.type == Type::text) continue;
-        const auto beyond = p.type == Type::angle ? std::string{"89°"} : p.type == Type::count ? "100000" : p.type == Type::length ? "900 ft" : p.type == Type::area ? "9000 sq ft" : p.type == Type::load ? "9000 psf" : p.type == Type::money ? "900000" : "99 %";
+        const auto beyond = p.type == Type::angle    ? std::string{"89°"}
+                            : p.type == Type::count  ? "100000"
+                            : p.type == Type::length ? "900 ft"
+                            : p.type == Type::area   ? "9000 sq ft"
+                            : p.type == Type::load   ? "9000 psf"
+                            : p.type == Type::money  ? "900000"
+                                                     : "99 %";
         const auto r = readValue(p, beyond, Units::imperial);
         ASSERT_FALSE(r) << p.key;
         EXPECT_EQ(r.error().what.id, "outside") << p.key;
@@ -63,7 +72,8 @@ TEST(Params, RefuseWhatLiesOutsideAndSayTheLimits) {
 
 TEST(Rules, NeverAskInACircleWhateverIsSet) {
     // Each slot is asked first in a settling of its own: a circle would assert whichever way it is entered.
-    for (const auto& changes : std::vector<std::vector<Change>>{{}, {{"form.kind", "elevated"}}, {{"roof.falls_to", "left"}}, {{"windows.2.wall", "left"}, {"vents.3.wall", "back"}}}) {
+    for (const auto& changes : std::vector<std::vector<Change>>{
+             {}, {{"form.kind", "elevated"}}, {{"roof.falls_to", "left"}}, {{"windows.2.wall", "left"}, {"vents.3.wall", "back"}}}) {
         const auto d = Design{}.withUnjudged(changes).value();
         for (const auto& slot : Settled{d}.slots()) {
             Settled fresh{d};
@@ -111,7 +121,9 @@ TEST(Design, NamesBothChoicesOfAClashAndTheNearestThatWorks) {
 
 TEST(Clash, LeastSlopesAreThoseOfTheCode) {
     // IRC 2018 R905.10.2: lapped, unsealed metal 3/12; with sealed laps 1/2 in 12.
-    const auto works = [](const char* cover, const char* pitch) { return static_cast<bool>(Design{}.with({{"roof.cover", cover}, {"roof.pitch", pitch}})); };
+    const auto works = [](const char* cover, const char* pitch) {
+        return static_cast<bool>(Design{}.with({{"roof.cover", cover}, {"roof.pitch", pitch}}));
+    };
     EXPECT_TRUE(works("metal_lapped", "3/12"));
     EXPECT_FALSE(works("metal_lapped", "2.9/12"));
     EXPECT_TRUE(works("metal_sealed", "0.5/12"));
@@ -131,7 +143,13 @@ TEST(Design, RowsAreNamesNeverUsedAgain) {
 
 TEST(Design, ABadChangeLeavesEverythingAsItWas) {
     const Design d;
-    for (const auto& [key, text] : std::vector<std::pair<const char*, const char*>>{{"coop.depth", "8 foots"}, {"coop.width", "40'"}, {"coop.wdith", "8'"}, {"windows.*.width", "8'"}, {"windows.1", "8'"}, {"floor.height", "2'"}, {"roof.cover", "thatch"}}) {
+    for (const auto& [key, text] : std::vector<std::pair<const char*, const char*>>{{"coop.depth", "8 foots"},
+                                                                                    {"coop.width", "40'"},
+                                                                                    {"coop.wdith", "8'"},
+                                                                                    {"windows.*.width", "8'"},
+                                                                                    {"windows.1", "8'"},
+                                                                                    {"floor.height", "2'"},
+                                                                                    {"roof.cover", "thatch"}}) {
         const auto r = d.with({{"flock.count", "6"}, {key, text}});
         ASSERT_FALSE(r) << key;
         EXPECT_EQ(r.error().where, key);
@@ -143,7 +161,8 @@ TEST(Design, ABadChangeLeavesEverythingAsItWas) {
 }
 
 TEST(Limits, AreWhereTheNextStepClashes) {
-    const auto d = designWith({{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "front"}, {"windows.1.width", "2'"}, {"windows.1.at", "4'"}});
+    const auto d = designWith(
+        {{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "front"}, {"windows.1.width", "2'"}, {"windows.1.at", "4'"}});
     for (const auto* slot : {"windows.1.at", "coop.depth", "coop.low_wall", "roof.overhang", "windows.1.width"}) {
         const auto l = limits(d, slot);
         const auto& p = *findParam(slot);
@@ -159,7 +178,8 @@ TEST(Limits, AreWhereTheNextStepClashes) {
 }
 
 TEST(NearestThatWorks, StopsADragAtTheClash) {
-    const auto d = designWith({{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "front"}, {"windows.1.width", "2'"}, {"windows.1.at", "4'"}});
+    const auto d = designWith(
+        {{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "front"}, {"windows.1.width", "2'"}, {"windows.1.at", "4'"}});
     const auto v = std::get<Length>(nearestThatWorks(d, "windows.1.at", Value{feet(100)}));
     EXPECT_LE(v, feet(10) - kCornerClear - feet(2));
     EXPECT_TRUE(d.with({{"windows.1.at", exactLength(v, Units::imperial)}}));

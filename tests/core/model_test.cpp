@@ -114,7 +114,9 @@ TEST(Joints, LeadEveryCarryingPartDownThroughBearings) {
     const auto m = plain();
     for (std::size_t i = 0; i < m.parts.size(); ++i) {
         const auto& p = m.parts[i];
-        if (p.role != "rafter" && p.role != "top-plate" && p.role != "bottom-plate" && p.role != "joist" && p.role != "purlin" && p.role != "roof-panel" && p.role != "header" && p.role != "run-beam") continue;
+        if (p.role != "rafter" && p.role != "top-plate" && p.role != "bottom-plate" && p.role != "joist" && p.role != "purlin" &&
+            p.role != "roof-panel" && p.role != "header" && p.role != "run-beam")
+            continue;
         EXPECT_TRUE(std::ranges::any_of(m.joints, [&](const Joint& j) { return j.kind == Joint::Kind::bears && j.a == i; })) << p.id;
     }
 }
@@ -124,15 +126,24 @@ TEST(Joints, EveryLeafIsHingedOrSlides) {
     for (const auto& p : m.parts)
         if (p.role == "leaf" || p.role == "pop-leaf" || p.role == "nest-lid") {
             const auto at = static_cast<std::size_t>(&p - m.parts.data());
-            EXPECT_TRUE(std::ranges::any_of(m.joints, [&](const Joint& j) { return j.a == at && (j.kind == Joint::Kind::hinged || j.kind == Joint::Kind::slides); })) << p.id;
+            EXPECT_TRUE(std::ranges::any_of(m.joints, [&](const Joint& j) {
+                return j.a == at && (j.kind == Joint::Kind::hinged || j.kind == Joint::Kind::slides);
+            })) << p.id;
         }
 }
 
 TEST(Ids, StayWhenAnotherWallChanges) {
-    const auto before = modelOf(designWith({{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "left"}, {"runs.1.side", "right"}, {"doors.1.wall", "front"}}));
-    const auto after = modelOf(designWith({{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "left"}, {"windows.1.width", "12in"}, {"runs.1.side", "right"}, {"doors.1.wall", "front"}}));
+    const auto before = modelOf(designWith(
+        {{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "left"}, {"runs.1.side", "right"}, {"doors.1.wall", "front"}}));
+    const auto after = modelOf(designWith({{"coop.width", "10'"},
+                                           {"coop.depth", "8'"},
+                                           {"windows.1.wall", "left"},
+                                           {"windows.1.width", "12in"},
+                                           {"runs.1.side", "right"},
+                                           {"doors.1.wall", "front"}}));
     for (const auto& p : before.parts)
-        if (p.id.starts_with("front/") || p.id.starts_with("roof/") || p.id.starts_with("right/")) EXPECT_NE(after.find(p.id), nullptr) << p.id;
+        if (p.id.starts_with("front/") || p.id.starts_with("roof/") || p.id.starts_with("right/"))
+            EXPECT_NE(after.find(p.id), nullptr) << p.id;
 }
 
 TEST(Model, SaysTheSameTwice) {
@@ -143,7 +154,8 @@ TEST(Model, SaysTheSameTwice) {
 }
 
 TEST(Geometry, RaftersRunAtThePitchAndTheHighWallFollows) {
-    const auto d = designWith({{"coop.width", "10'"}, {"coop.depth", "8'"}, {"coop.low_wall", "6' 4\""}, {"roof.pitch", "4/12"}, {"roof.overhang", "12in"}});
+    const auto d = designWith(
+        {{"coop.width", "10'"}, {"coop.depth", "8'"}, {"coop.low_wall", "6' 4\""}, {"roof.pitch", "4/12"}, {"roof.overhang", "12in"}});
     const auto m = modelOf(d);
     Settled s{d};
     const auto* rafter = m.find("roof/rafter/0");

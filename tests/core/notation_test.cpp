@@ -15,15 +15,18 @@ Length inchesOf(const char* text) {
 TEST(ReadLength, TakesWhatPeopleWrite) {
     // Lines of equal lengths: each is read like the first.
     const std::vector<std::vector<const char*>> equal{
-        {"96in", "8", "8'", "8ft", "8 ft", "8 feet", "96\"", "96 in", "96 inches", "2438.4mm", "243.84cm", "2.4384m", "2.4384 m", "8′", "8’", "8' 0\"", "8'-0\""},
+        {"96in", "8", "8'", "8ft", "8 ft", "8 feet", "96\"", "96 in", "96 inches", "2438.4mm", "243.84cm", "2.4384m", "2.4384 m", "8′",
+         "8’", "8' 0\"", "8'-0\""},
         {"87.5in", "7' 3 1/2\"", "7'-3½\"", "7ft 3.5in", "87 1/2 in", "87½\"", "7′ 3 1/2″", "7' 3-1/2\"", "7' 3 1/2"},
         {"0.625in", "5/8\"", "5/8 in", "0.625\"", "⅝\"", "15.875mm"},
         {"43.5 in", "43 1/2 in", "43-1/2\"", "3' 7.5\""},
     };
     for (const auto& line : equal)
         for (const auto* text : line)
-            if (std::string{text} == "8") EXPECT_EQ(inchesOf("8"), inches(8));
-            else EXPECT_EQ(inchesOf(text), inchesOf(line.front())) << text;
+            if (std::string{text} == "8")
+                EXPECT_EQ(inchesOf("8"), inches(8));
+            else
+                EXPECT_EQ(inchesOf(text), inchesOf(line.front())) << text;
 }
 
 TEST(ReadLength, ReadsABareNumberInTheDocumentsUnit) {
@@ -32,7 +35,9 @@ TEST(ReadLength, ReadsABareNumberInTheDocumentsUnit) {
 }
 
 TEST(ReadLength, RefusesWhatItCannotReadAndSaysWhatItExpected) {
-    for (const auto* text : {"", " ", "8 foots", "8' 3\" 2\"", "1/0", "--3", "3 1/2 1/4", "nan", "inf", "0x10", "1e3", "8'13\"", "7.5' 3\"", "3 5/4", "'", "\"", "ft", "8''3'", "99999999999999 ft", "٣"}) {
+    for (const auto* text :
+         {"",         " ",     "8 foots", "8' 3\" 2\"", "1/0", "--3",   "3 1/2 1/4",         "nan", "inf", "0x10", "1e3", "8'13\"",
+          "7.5' 3\"", "3 5/4", "'",       "\"",         "ft",  "8''3'", "99999999999999 ft", "٣"}) {
         const auto l = readLength(text, Units::imperial);
         ASSERT_FALSE(l) << text;
         EXPECT_EQ(l.error().todo.id, "expected.length") << text;
@@ -87,7 +92,8 @@ TEST(ExactLength, ReadsBackToTheNanometre) {
     for (int i = 0; i < 2000; ++i) {
         seed = seed * 6364136223846793005ULL + 1442695040888963407ULL;
         const auto l = Length::ticks(static_cast<std::int64_t>(seed >> 30));
-        for (const auto units : {Units::imperial, Units::metric}) EXPECT_EQ(readLength(exactLength(l, units), units).value(), l) << exactLength(l, units);
+        for (const auto units : {Units::imperial, Units::metric})
+            EXPECT_EQ(readLength(exactLength(l, units), units).value(), l) << exactLength(l, units);
     }
 }
 

@@ -25,19 +25,29 @@ struct Tally {
 };
 
 std::int64_t ticks(const Value& v) {
-    return std::visit([](const auto& x) -> std::int64_t {
-        if constexpr (requires { x.count(); }) return x.count();
-        else if constexpr (std::is_same_v<std::decay_t<decltype(x)>, std::string>) return 0;
-        else return static_cast<std::int64_t>(x);
-    }, v);
+    return std::visit(
+        [](const auto& x) -> std::int64_t {
+            if constexpr (requires { x.count(); })
+                return x.count();
+            else if constexpr (std::is_same_v<std::decay_t<decltype(x)>, std::string>)
+                return 0;
+            else
+                return static_cast<std::int64_t>(x);
+        },
+        v);
 }
 Value like(const Value& v, std::int64_t n) {
-    return std::visit([n](const auto& x) -> Value {
-        using T = std::decay_t<decltype(x)>;
-        if constexpr (requires { T::ticks(n); }) return T::ticks(n);
-        else if constexpr (std::is_same_v<T, std::string>) return x;
-        else return static_cast<T>(n);
-    }, v);
+    return std::visit(
+        [n](const auto& x) -> Value {
+            using T = std::decay_t<decltype(x)>;
+            if constexpr (requires { T::ticks(n); })
+                return T::ticks(n);
+            else if constexpr (std::is_same_v<T, std::string>)
+                return x;
+            else
+                return static_cast<T>(n);
+        },
+        v);
 }
 
 /// One value of a slot: over its whole range, or between what the rest of the design leaves.
@@ -49,7 +59,9 @@ Value draw(Dice& dice, const Param& p, const Value& low, const Value& high) {
     const auto dice10 = dice.below(10);
     if (dice10 == 0) return low;
     if (dice10 == 1) return high;
-    return like(low, a + static_cast<std::int64_t>(dice.unit() * static_cast<double>((b - a) / grid + 1)) * grid > b ? b : a + static_cast<std::int64_t>(dice.unit() * static_cast<double>((b - a) / grid + 1)) * grid);
+    return like(low, a + static_cast<std::int64_t>(dice.unit() * static_cast<double>((b - a) / grid + 1)) * grid > b
+                         ? b
+                         : a + static_cast<std::int64_t>(dice.unit() * static_cast<double>((b - a) / grid + 1)) * grid);
 }
 
 Design randomDesign(Dice& dice, Tally& tally) {
@@ -114,8 +126,10 @@ std::string changesOf(const Design& d) {
 
 void expectWhole(const Answer& a, const std::string& which) {
     // Every piece is cut from stock that is sold, exactly as often as it is needed.
-    EXPECT_TRUE(a.cuts->boards.unplaced.empty()) << which << (a.cuts->boards.unplaced.empty() ? "" : a.cuts->boardParts[a.cuts->boards.unplaced[0].first].label);
-    EXPECT_TRUE(a.cuts->sheets.unplaced.empty()) << which << (a.cuts->sheets.unplaced.empty() ? "" : a.cuts->sheetParts[a.cuts->sheets.unplaced[0].first].label);
+    EXPECT_TRUE(a.cuts->boards.unplaced.empty())
+        << which << (a.cuts->boards.unplaced.empty() ? "" : a.cuts->boardParts[a.cuts->boards.unplaced[0].first].label);
+    EXPECT_TRUE(a.cuts->sheets.unplaced.empty())
+        << which << (a.cuts->sheets.unplaced.empty() ? "" : a.cuts->sheetParts[a.cuts->sheets.unplaced[0].first].label);
     std::vector<std::int64_t> cutOf(a.cuts->boardParts.size());
     Money boards;
     const auto kerf = a.settled->length("cut.kerf"), trim = a.settled->length("cut.trim");
@@ -148,7 +162,8 @@ void expectWhole(const Answer& a, const std::string& which) {
     for (int g = 0; g < kGroups; ++g) EXPECT_EQ(groups[g], a.bill.groups[g].value_or(Money{})) << which;
     // No sliver: no strip ripped under half an inch, no lumber under 2 in but trim.
     for (const auto& p : a.takeoff->pieces)
-        if (p.form == Form::lumber && p.system != System::openings && p.system != System::skin && p.role != "rung") EXPECT_GE(p.length, inches(2)) << which << p.mark << p.role;
+        if (p.form == Form::lumber && p.system != System::openings && p.system != System::skin && p.role != "rung")
+            EXPECT_GE(p.length, inches(2)) << which << p.mark << p.role;
 }
 
 TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
@@ -174,7 +189,9 @@ TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
         ASSERT_TRUE(back) << which << words::say(back.error(), Units::imperial);
         EXPECT_EQ(back.value().design, d) << which;
         EXPECT_TRUE(back.value().differs.empty()) << which;
-        if (testing::Test::HasFailure() && i > 3 && testing::UnitTest::GetInstance()->current_test_info()->result()->total_part_count() > 12) break;
+        if (testing::Test::HasFailure() && i > 3 &&
+            testing::UnitTest::GetInstance()->current_test_info()->result()->total_part_count() > 12)
+            break;
     }
     std::cout << tally.designs << " designs, " << tally.tries << " changes, " << tally.refusals << " refused:";
     for (const auto& [reason, n] : tally.refused) std::cout << " " << reason << " " << n;

@@ -15,8 +15,11 @@ namespace {
 
 TEST(Profiles, AreTheDressedSizesOfTheSoftwoodStandard) {
     // American Softwood Lumber Standard PS 20, minimum dressed dry sizes, inches.
-    const struct { const char* name; double thick, wide; } published[] = {{"1x2", 0.75, 1.5}, {"1x3", 0.75, 2.5}, {"1x4", 0.75, 3.5}, {"2x2", 1.5, 1.5}, {"2x4", 1.5, 3.5},
-                                                                       {"2x6", 1.5, 5.5}, {"2x8", 1.5, 7.25}, {"4x4", 3.5, 3.5}, {"4x6", 3.5, 5.5}};
+    const struct {
+        const char* name;
+        double thick, wide;
+    } published[] = {{"1x2", 0.75, 1.5}, {"1x3", 0.75, 2.5}, {"1x4", 0.75, 3.5}, {"2x2", 1.5, 1.5}, {"2x4", 1.5, 3.5},
+                     {"2x6", 1.5, 5.5},  {"2x8", 1.5, 7.25}, {"4x4", 3.5, 3.5},  {"4x6", 3.5, 5.5}};
     ASSERT_EQ(std::size(published), kProfiles.size());
     for (const auto& row : published) {
         const auto* p = profile(row.name);
@@ -37,7 +40,9 @@ TEST(Nails, FollowThePennyRule) {
 
 TEST(RafterLength, IsTheFramingSquaresTable) {
     // Length of common rafter for a foot of run, stamped on framing squares, inches to the hundredth.
-    const struct { double rise, inches; } square[] = {{2, 12.17}, {3, 12.37}, {4, 12.65}, {5, 13.00}, {6, 13.42}, {8, 14.42}, {10, 15.62}, {12, 16.97}};
+    const struct {
+        double rise, inches;
+    } square[] = {{2, 12.17}, {3, 12.37}, {4, 12.65}, {5, 13.00}, {6, 13.42}, {8, 14.42}, {10, 15.62}, {12, 16.97}};
     for (const auto& row : square) {
         Shell s;
         s.pitch = pitch(row.rise, 12), s.deep = inches(12);
@@ -55,8 +60,13 @@ TEST(RafterLength, AgreesWithAWorkedExample) {
 }
 
 TEST(FloorJoistSpan, MatchesPublishedTableToTheInch) {
-    // IRC 2018 Table R502.3.1(2), spruce-pine-fir No. 2, 40 psf live, 10 psf dead, L/360 (quoted from memory; formula and neighbours agree).
-    const struct { double spacing; const char* size; int feet, inches; } published[] = {{16, "2x6", 9, 4}, {16, "2x8", 12, 3}, {24, "2x6", 8, 1}, {24, "2x8", 10, 3}};
+    // IRC 2018 Table R502.3.1(2), spruce-pine-fir No. 2, 40 psf live, 10 psf dead, L/360 (quoted from memory; formula and neighbours
+    // agree).
+    const struct {
+        double spacing;
+        const char* size;
+        int feet, inches;
+    } published[] = {{16, "2x6", 9, 4}, {16, "2x8", 12, 3}, {24, "2x6", 8, 1}, {24, "2x8", 10, 3}};
     for (const auto& row : published) {
         const auto span = clearSpan(wood("spf"), *profile(row.size), inches(row.spacing), {psf(40), psf(10), 1.0, 360});
         EXPECT_EQ(std::lround(inInches(span.clear)), row.feet * 12 + row.inches) << row.size << " @ " << row.spacing;

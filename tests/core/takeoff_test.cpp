@@ -92,13 +92,23 @@ TEST(TakeOff, GroupsWhatATurnBringsOntoEachOther) {
 
 TEST(TakeOff, SidingOfTheTwoSlopingWallsIsAMirrorPairButStudsAreNot) {
     // No openings on either side wall: its panels mirror each other, while a stud turned over fits both (design notes on pairs).
-    const auto d = designWith({{"coop.width", "12'"}, {"coop.depth", "8'"}, {"runs.1", ""}, {"pops.1.wall", "front"}, {"nests.wall", "back"}, {"windows.1.wall", "front"}, {"vents.1.wall", "back"}, {"vents.2", ""}, {"doors.1.wall", "front"}});
+    const auto d = designWith({{"coop.width", "12'"},
+                               {"coop.depth", "8'"},
+                               {"runs.1", ""},
+                               {"pops.1.wall", "front"},
+                               {"nests.wall", "back"},
+                               {"windows.1.wall", "front"},
+                               {"vents.1.wall", "back"},
+                               {"vents.2", ""},
+                               {"doors.1.wall", "front"}});
     const auto m = modelOf(d);
     Settled s{d};
     const auto t = takeOff(m, s);
     for (std::size_t i = 0; i < m.parts.size(); ++i) {
         if (!m.parts[i].id.starts_with("left/stud/")) continue;
-        const auto twin = std::ranges::find_if(m.parts, [&](const Part& p) { return p.id.starts_with("right/stud/") && t.marks[static_cast<std::size_t>(&p - m.parts.data())] == t.marks[i]; });
+        const auto twin = std::ranges::find_if(m.parts, [&](const Part& p) {
+            return p.id.starts_with("right/stud/") && t.marks[static_cast<std::size_t>(&p - m.parts.data())] == t.marks[i];
+        });
         EXPECT_NE(twin, m.parts.end()) << m.parts[i].id << " has the same mark on the other side";
     }
 }
@@ -159,7 +169,8 @@ Rebuilt rebuild(const nlohmann::json& doc) {
                 for (std::size_t i = 0; i < f.size(); ++i) {
                     const auto& p = solid["vertices"][f[i].get<std::size_t>()];
                     const auto& q = solid["vertices"][f[(i + 1) % f.size()].get<std::size_t>()];
-                    const Vec3 e{q[0].get<double>() - p[0].get<double>(), q[1].get<double>() - p[1].get<double>(), q[2].get<double>() - p[2].get<double>()};
+                    const Vec3 e{q[0].get<double>() - p[0].get<double>(), q[1].get<double>() - p[1].get<double>(),
+                                 q[2].get<double>() - p[2].get<double>()};
                     if (norm(e) < 1) continue;
                     const auto u = unit(e);
                     double low = 1e300, high = -1e300;
@@ -181,7 +192,8 @@ TEST(ExportedModel, GivesEveryMeasureAgainFromItsVertices) {
         if (p.form == Form::lumber) EXPECT_GE(r.length.at(p.id), p.extent(p.along) - 0.01) << p.id;
     }
     for (const auto& part : doc["parts"])
-        if (part["role"] == "stud" || part["role"] == "purlin" || part["role"] == "joist") EXPECT_NEAR(r.length.at(part["id"]), part["length_mm"].get<double>(), 0.01) << part["id"];
+        if (part["role"] == "stud" || part["role"] == "purlin" || part["role"] == "joist")
+            EXPECT_NEAR(r.length.at(part["id"]), part["length_mm"].get<double>(), 0.01) << part["id"];
 }
 
 TEST(ExportedModel, ShowsAVertexMovedByASixteenth) {

@@ -48,13 +48,16 @@ void judgeLists(Answer& a) {
         a.findings.push_back(std::move(f));
     };
     // About 50 lb is one person's lift. Common practice.
-    add("weight.lift", "weight", inKilograms(a.heaviest), inKilograms(pounds(50)) * static_cast<double>(a.settled->count("build.hands")), "kg", State::fail);
+    add("weight.lift", "weight", inKilograms(a.heaviest), inKilograms(pounds(50)) * static_cast<double>(a.settled->count("build.hands")),
+        "kg", State::fail);
     a.findings.back().parts = {a.heaviestPart};
-    if (const auto n = a.settled->count("build.hands"); n < 6) a.findings.back().remedies.push_back({{"build.hands", std::to_string(n + 1)}});
+    if (const auto n = a.settled->count("build.hands"); n < 6)
+        a.findings.back().remedies.push_back({{"build.hands", std::to_string(n + 1)}});
     add("waste.wood", "waste", a.waste, 0.15, "share", State::near);
     if (a.bill.budget > Money{}) add("budget.total", "budget", inUnits(a.bill.total), inUnits(a.bill.budget), "money", State::fail);
     if (!a.cuts->boards.unplaced.empty() || !a.cuts->sheets.unplaced.empty())
-        add("cuts.unplaced", "others", static_cast<double>(a.cuts->boards.unplaced.size() + a.cuts->sheets.unplaced.size()), 0, "count", State::fail);
+        add("cuts.unplaced", "others", static_cast<double>(a.cuts->boards.unplaced.size() + a.cuts->sheets.unplaced.size()), 0, "count",
+            State::fail);
 }
 
 }  // namespace
@@ -78,7 +81,8 @@ std::shared_ptr<const Answer> answer(const Design& design, Memory& memory) {
     a->takeoff = sameLists ? last->takeoff : std::make_shared<const Takeoff>(takeOff(*a->model, *a->settled));
     a->prices = samePrices ? last->prices : std::make_shared<const Catalog>(pricedCatalog(design.prices));
     // A proven plan is not carried over: the bytes of an answer do not depend on what was asked before.
-    a->cuts = sameCuts ? last->cuts : std::make_shared<const CutLists>(cutLists(*a->takeoff, *a->settled, *a->prices, cutRules(*a->settled)));
+    a->cuts =
+        sameCuts ? last->cuts : std::make_shared<const CutLists>(cutLists(*a->takeoff, *a->settled, *a->prices, cutRules(*a->settled)));
     a->steps = sameModel ? last->steps : std::make_shared<const std::vector<Step>>(buildingOrder(*a->model));
     a->bill = buy(*a->model, *a->takeoff, *a->cuts, *a->settled, *a->prices);
     a->findings = judge(*a->settled, *a->model);
@@ -114,15 +118,17 @@ Effect effectOf(const Answer& now, const std::vector<Change>& changes, std::stri
     Memory memory;
     const auto then = answer(trial.value(), memory);
     e.possible = true;
-    e.money = then->bill.total - now.bill.total, e.mass = then->mass - now.mass, e.birds = then->birds - now.birds, e.waste = then->waste - now.waste;
+    e.money = then->bill.total - now.bill.total, e.mass = then->mass - now.mass, e.birds = then->birds - now.birds,
+    e.waste = then->waste - now.waste;
     const auto find = [](const Answer& a, std::string_view id) {
         const auto at = std::ranges::find(a.findings, id, &Finding::id);
         return at == a.findings.end() ? nullptr : &*at;
     };
     for (const auto& f : then->findings)
         if (const auto* before = find(now, f.id); before && f.state > before->state) e.worse.push_back(f.id);
-    if (const auto *was = find(now, finding), *is = find(*then, finding); was) {
-        const bool closer = is && (was->atLeast ? is->value - is->limit > was->value - was->limit : is->value - is->limit < was->value - was->limit);
+    if (const auto* was = find(now, finding), *is = find(*then, finding); was) {
+        const bool closer =
+            is && (was->atLeast ? is->value - is->limit > was->value - was->limit : is->value - is->limit < was->value - was->limit);
         e.mends = !is || is->state < was->state || (is->state == was->state && closer);
     }
     return e;

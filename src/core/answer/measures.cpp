@@ -42,13 +42,17 @@ std::map<std::string, Message> measures(const Answer& a) {
         {"sheets", one(static_cast<std::int64_t>(a.cuts->sheets.sheets.size()))},
         {"waste", one(percent(std::round(a.waste * 100)))},
         {"prices.book", {a.design.prices.empty() ? "measure.sample" : "measure.own", {a.design.pricesDate}}},
-        {"total", {a.bill.complete() ? "measure" : "measure.atleast", {a.bill.total, static_cast<std::int64_t>(a.bill.withoutPrice.size())}}},
+        {"total",
+         {a.bill.complete() ? "measure" : "measure.atleast", {a.bill.total, static_cast<std::int64_t>(a.bill.withoutPrice.size())}}},
         {"steps", one(static_cast<std::int64_t>(a.steps->size()))},
         {"heaviest", one(a.heaviest)},
     };
-    m["cut.proof"] = plan.proven ? Message{"measure.proven", {}} : plan.lowerBound > Money{} ? Message{"measure.bound", {plan.cost, plan.lowerBound}} : Message{"measure.good", {}};
-    m["budget.left"] = a.bill.budget == Money{} ? Message{"measure.nobudget", {}}
-                       : a.bill.total <= a.bill.budget ? Message{"measure.left", {a.bill.budget - a.bill.total}} : Message{"measure.over", {a.bill.total - a.bill.budget}};
+    m["cut.proof"] = plan.proven                 ? Message{"measure.proven", {}}
+                     : plan.lowerBound > Money{} ? Message{"measure.bound", {plan.cost, plan.lowerBound}}
+                                                 : Message{"measure.good", {}};
+    m["budget.left"] = a.bill.budget == Money{}        ? Message{"measure.nobudget", {}}
+                       : a.bill.total <= a.bill.budget ? Message{"measure.left", {a.bill.budget - a.bill.total}}
+                                                       : Message{"measure.over", {a.bill.total - a.bill.budget}};
     return m;
 }
 

@@ -23,10 +23,10 @@ std::string_view trimmed(std::string_view s) {
 /// Typographic signs to their plain ones; vulgar fractions to " n/d".
 std::string plain(std::string_view text) {
     static constexpr std::array<std::pair<std::string_view, std::string_view>, 28> kSigns{{
-        {"′", "'"}, {"’", "'"}, {"‘", "'"}, {"″", "\""}, {"”", "\""}, {"“", "\""}, {"''", "\""}, {"⁄", "/"}, {"−", "-"},
-        {"\u00a0", " "}, {"\u202f", " "}, {"\u2009", " "}, {"½", " 1/2"}, {"¼", " 1/4"}, {"¾", " 3/4"}, {"⅛", " 1/8"},
-        {"⅜", " 3/8"}, {"⅝", " 5/8"}, {"⅞", " 7/8"}, {"⅓", " 1/3"}, {"⅔", " 2/3"}, {"°", "deg"}, {"²", "2"}, {"＂", "\""},
-        {"–", "-"}, {"ʹ", "'"}, {"ʺ", "\""}, {"％", "%"},
+        {"′", "'"},    {"’", "'"},    {"‘", "'"},      {"″", "\""},     {"”", "\""},     {"“", "\""},   {"''", "\""},
+        {"⁄", "/"},    {"−", "-"},    {"\u00a0", " "}, {"\u202f", " "}, {"\u2009", " "}, {"½", " 1/2"}, {"¼", " 1/4"},
+        {"¾", " 3/4"}, {"⅛", " 1/8"}, {"⅜", " 3/8"},   {"⅝", " 5/8"},   {"⅞", " 7/8"},   {"⅓", " 1/3"}, {"⅔", " 2/3"},
+        {"°", "deg"},  {"²", "2"},    {"＂", "\""},    {"–", "-"},      {"ʹ", "'"},      {"ʺ", "\""},   {"％", "%"},
     }};
     std::string s{text};
     for (const auto& [from, to] : kSigns) s = replaceAll(std::move(s), from, to);
@@ -74,7 +74,9 @@ std::optional<double> readWithUnit(std::string_view s, const std::array<Unit, N>
 }
 
 Error unreadable(std::string_view text, const char* kind) {
-    return {Error::Kind::usage, "", {"unreadable", {std::string{text}, Ref{std::string{"kind."} + kind}}},
+    return {Error::Kind::usage,
+            "",
+            {"unreadable", {std::string{text}, Ref{std::string{"kind."} + kind}}},
             {std::string{"expected."} + kind, {}}};
 }
 
@@ -113,8 +115,15 @@ std::optional<double> readNumber(std::string_view s) {
 }
 
 Result<Length> readLength(std::string_view text, Units bare) {
-    static constexpr std::array<Unit, 9> kUnits{{{"mm", 1e6}, {"cm", 1e7}, {"m", 1e9}, {"inches", 25.4e6}, {"inch", 25.4e6},
-                                                 {"in", 25.4e6}, {"\"", 25.4e6}, {"feet", 304.8e6}, {"ft", 304.8e6}}};
+    static constexpr std::array<Unit, 9> kUnits{{{"mm", 1e6},
+                                                 {"cm", 1e7},
+                                                 {"m", 1e9},
+                                                 {"inches", 25.4e6},
+                                                 {"inch", 25.4e6},
+                                                 {"in", 25.4e6},
+                                                 {"\"", 25.4e6},
+                                                 {"feet", 304.8e6},
+                                                 {"ft", 304.8e6}}};
     constexpr double kFarthest = 1e15;  // a thousand kilometres; beyond it is a slip of the hand
     const auto s = plain(text);
     std::string_view rest = s;
@@ -167,9 +176,9 @@ Result<Load> readLoad(std::string_view text, Units bare) {
 }
 
 Result<Area> readArea(std::string_view text, Units bare) {
-    const auto v = readWithUnit(plain(text), std::array<Unit, 5>{{{"sq ft", 92903.04}, {"sqft", 92903.04}, {"ft2", 92903.04},
-                                                                  {"m2", 1e6}, {"sq m", 1e6}}},
-                                bare == Units::imperial ? 92903.04 : 1e6);
+    const auto v = readWithUnit(
+        plain(text), std::array<Unit, 5>{{{"sq ft", 92903.04}, {"sqft", 92903.04}, {"ft2", 92903.04}, {"m2", 1e6}, {"sq m", 1e6}}},
+        bare == Units::imperial ? 92903.04 : 1e6);
     return v && *v < 1e15 ? Result{Area::ticks(wholeTicks(*v))} : unreadable(text, "area");
 }
 

@@ -28,17 +28,17 @@ private:
     std::int64_t n_ = 0;
 };
 
-using Length = Quantity<struct LengthKind>;            ///< nanometres; 1/64 in and 1 µm are exact
-using Angle = Quantity<struct AngleKind>;              ///< billionths of a degree
-using Area = Quantity<struct AreaKind>;                ///< square millimetres
-using Mass = Quantity<struct MassKind>;                ///< milligrams
-using Load = Quantity<struct LoadKind>;                ///< thousandths of a pascal
-using Money = Quantity<struct MoneyKind>;              ///< ten-thousandths of the document's currency
-using Share = Quantity<struct ShareKind>;              ///< millionths
-using Speed = Quantity<struct SpeedKind>;              ///< micrometres a second
+using Length = Quantity<struct LengthKind>;  ///< nanometres; 1/64 in and 1 µm are exact
+using Angle = Quantity<struct AngleKind>;    ///< billionths of a degree
+using Area = Quantity<struct AreaKind>;      ///< square millimetres
+using Mass = Quantity<struct MassKind>;      ///< milligrams
+using Load = Quantity<struct LoadKind>;      ///< thousandths of a pascal
+using Money = Quantity<struct MoneyKind>;    ///< ten-thousandths of the document's currency
+using Share = Quantity<struct ShareKind>;    ///< millionths
+using Speed = Quantity<struct SpeedKind>;    ///< micrometres a second
 
 constexpr std::int64_t wholeTicks(double v) { return static_cast<std::int64_t>(v < 0 ? v - 0.5 : v + 0.5); }
-constexpr Length mm(double v) { return Length::ticks(wholeTicks(v * 1e6)); }      ///< to the nearest nanometre
+constexpr Length mm(double v) { return Length::ticks(wholeTicks(v * 1e6)); }  ///< to the nearest nanometre
 constexpr Length inches(double v) { return Length::ticks(wholeTicks(v * 25.4e6)); }
 constexpr Length feet(double v) { return Length::ticks(wholeTicks(v * 304.8e6)); }
 constexpr double inMm(Length a) { return static_cast<double>(a.count()) / 1e6; }

@@ -11,8 +11,8 @@
 namespace oiko {
 
 struct Profile {
-    std::string_view name;   ///< nominal, as said: 2x4
-    Length thick, wide;      ///< dressed, dry; thick <= wide
+    std::string_view name;  ///< nominal, as said: 2x4
+    Length thick, wide;     ///< dressed, dry; thick <= wide
     Source source;
 };
 inline constexpr Source kPs20{"American Softwood Lumber Standard PS 20", "PS 20-20", "Table 3, minimum dressed dry sizes"};
@@ -23,7 +23,9 @@ inline constexpr std::array kProfiles{
     Profile{"2x8", inches(1.5), inches(7.25), kPs20}, Profile{"4x4", inches(3.5), inches(3.5), kPs20},
     Profile{"4x6", inches(3.5), inches(5.5), kPs20},
 };
-constexpr bool thickNotOverWide() { return std::ranges::all_of(kProfiles, [](const Profile& p) { return p.thick <= p.wide; }); }
+constexpr bool thickNotOverWide() {
+    return std::ranges::all_of(kProfiles, [](const Profile& p) { return p.thick <= p.wide; });
+}
 static_assert(thickNotOverWide());
 
 /// The profile of a stock name: "2x4", or "2x4pt" for its treated kind. nullptr: no such size.
@@ -55,7 +57,7 @@ struct Nail {
     int penny;
     Length length;
 };
-inline constexpr std::array kNails{Nail{2, inches(1)},     Nail{4, inches(1.5)}, Nail{6, inches(2)},   Nail{8, inches(2.5)},
+inline constexpr std::array kNails{Nail{2, inches(1)},  Nail{4, inches(1.5)},   Nail{6, inches(2)},    Nail{8, inches(2.5)},
                                    Nail{10, inches(3)}, Nail{12, inches(3.25)}, Nail{16, inches(3.5)}, Nail{20, inches(4)}};
 
 }  // namespace oiko

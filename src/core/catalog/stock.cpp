@@ -20,7 +20,9 @@ Result<Csv> readCsv(std::string_view text, const std::string& where) {
     std::string cell;
     bool quoted = false, any = false;
     int line = 1, startLine = 1;
-    const auto fail = [&](const char* id) { return Error{Error::Kind::input, where + ":" + std::to_string(startLine), {id, {}}, {"csv.todo", {}}}; };
+    const auto fail = [&](const char* id) {
+        return Error{Error::Kind::input, where + ":" + std::to_string(startLine), {id, {}}, {"csv.todo", {}}};
+    };
     const auto endRow = [&]() -> bool {
         row.push_back(std::move(cell)), cell.clear();
         if (row.size() == 1 && row[0].empty() && !any) return row.clear(), startLine = line, true;
@@ -38,13 +40,20 @@ Result<Csv> readCsv(std::string_view text, const std::string& where) {
         const char c = text[i];
         if (c == '\n') ++line;
         if (quoted) {
-            if (c != '"') cell += c;
-            else if (i + 1 < text.size() && text[i + 1] == '"') cell += '"', ++i;
-            else quoted = false;
-        } else if (c == '"' && cell.empty()) quoted = any = true;
-        else if (c == separator) row.push_back(std::move(cell)), cell.clear(), any = true;
-        else if (c == '\n') { if (!endRow()) return fail("csv.cells"); }
-        else if (c != '\r') cell += c;
+            if (c != '"')
+                cell += c;
+            else if (i + 1 < text.size() && text[i + 1] == '"')
+                cell += '"', ++i;
+            else
+                quoted = false;
+        } else if (c == '"' && cell.empty())
+            quoted = any = true;
+        else if (c == separator)
+            row.push_back(std::move(cell)), cell.clear(), any = true;
+        else if (c == '\n') {
+            if (!endRow()) return fail("csv.cells");
+        } else if (c != '\r')
+            cell += c;
     }
     if (quoted) return fail("csv.quote");
     if ((any || !cell.empty()) && !endRow()) return fail("csv.cells");
@@ -77,7 +86,8 @@ const Catalog& catalog() {
             using enum StockItem::Kind;
             const auto kind = r[1] == "board" ? board : r[1] == "sheet" ? sheet : r[1] == "panel" ? panel : r[1] == "roll" ? roll : item;
             out.push_back({r[0], kind, r[2], length(r[3]), length(r[4]), length(r[5]), readCount(r[6]).value(),
-                           r[7].empty() ? std::nullopt : std::optional{readMoney(r[7]).value()}, r[8].empty() ? Mass{} : pounds(*readNumber(r[8]))});
+                           r[7].empty() ? std::nullopt : std::optional{readMoney(r[7]).value()},
+                           r[8].empty() ? Mass{} : pounds(*readNumber(r[8]))});
         }
         return out;
     }();

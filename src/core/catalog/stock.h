@@ -15,11 +15,11 @@ struct StockItem {
     enum class Kind { board, sheet, panel, roll, item };
     std::string id;
     Kind kind = Kind::item;
-    std::string profile;        ///< what a part asks for: "2x4pt", "grooved-5/8", "metal"; empty for an item
-    Length a, b, thick;         ///< board: a is its length; sheet: width and height; panel: covering width and length; roll: width and length
-    std::int64_t pack = 1;      ///< how many come in one
-    std::optional<Money> price; ///< of one board, sheet, panel, roll or pack; nullopt: not known
-    Mass mass;                  ///< of one; zero for boards, whose mass is volume times density
+    std::string profile;    ///< what a part asks for: "2x4pt", "grooved-5/8", "metal"; empty for an item
+    Length a, b, thick;     ///< board: a is its length; sheet: width and height; panel: covering width and length; roll: width and length
+    std::int64_t pack = 1;  ///< how many come in one
+    std::optional<Money> price;  ///< of one board, sheet, panel, roll or pack; nullopt: not known
+    Mass mass;                   ///< of one; zero for boards, whose mass is volume times density
     friend bool operator==(const StockItem&, const StockItem&) = default;
 };
 
@@ -40,7 +40,7 @@ Length thicknessOf(std::string_view profile);
 struct Csv {
     std::vector<std::string> header;
     std::vector<std::vector<std::string>> rows;
-    std::vector<int> lines;  ///< line of the file where each row starts
+    std::vector<int> lines;                   ///< line of the file where each row starts
     int column(std::string_view name) const;  ///< -1: none
 };
 /// `where` names the file in errors: a quote left open, or a row with more cells than the header.

@@ -1,5 +1,6 @@
 // Boards: a good plan by filling one board after another as well as can be, then, given work, a bound and a better plan.
 #include <algorithm>
+#include <cmath>
 #include <limits>
 #include <map>
 #include <numeric>
@@ -14,8 +15,8 @@ namespace {
 
 /// The pieces of one profile in whole grid steps, kerf added to each: k pieces and k kerfs fit a board of length + kerf.
 struct Yard {
-    std::vector<std::size_t> partOf;        ///< places in the caller's list
-    std::vector<std::int64_t> size, need;   ///< grid steps with kerf; how many
+    std::vector<std::size_t> partOf;       ///< places in the caller's list
+    std::vector<std::int64_t> size, need;  ///< grid steps with kerf; how many
     std::vector<std::size_t> stockOf;
     std::vector<std::int64_t> room, price;  ///< grid steps; ten-thousandths
     std::vector<std::int64_t> left;         ///< boards to be had; huge where unlimited
@@ -36,11 +37,13 @@ struct Used {
 std::vector<Used> fillInTurn(const Yard& y, double bias, std::vector<std::int64_t>& need, std::vector<std::int64_t> left) {
     std::vector<Used> out;
     const auto longest = *std::ranges::max_element(y.size);
+    // Values of a full board stay below 2^24, which the quick knapsack counts exactly.
+    const double scale = 1.5e7 / (1 + bias) / static_cast<double>(*std::ranges::max_element(y.room));
     std::vector<std::int64_t> value(y.size.size());
     for (std::size_t i = 0; i < value.size(); ++i)
-        value[i] = y.size[i] * 1000 + static_cast<std::int64_t>(bias * 1000 * static_cast<double>(y.size[i]) * static_cast<double>(y.size[i]) / static_cast<double>(longest));
+        value[i] = std::llround(scale * static_cast<double>(y.size[i]) * (1 + bias * static_cast<double>(y.size[i]) / static_cast<double>(longest)));
     while (std::ranges::any_of(need, [](auto n) { return n > 0; })) {
-        const Knapsack filler{y.size, need, value, *std::ranges::max_element(y.room)};
+        const Knapsack<float> filler{y.size, need, value, *std::ranges::max_element(y.room)};
         double cheapest = std::numeric_limits<double>::max();
         Used best{SIZE_MAX, {}};
         std::int64_t bestValue = 0;
@@ -66,7 +69,8 @@ std::vector<Used> fillInTurn(const Yard& y, double bias, std::vector<std::int64_
 }
 
 std::int64_t costOf(const Yard& y, const std::vector<Used>& used) {
-    return std::accumulate(used.begin(), used.end(), std::int64_t{0}, [&](std::int64_t sum, const Used& u) { return sum + y.price[u.stock]; });
+    return std::accumulate(used.begin(), used.end(), std::int64_t{0},
+                           [&](std::int64_t sum, const Used& u) { return sum + y.price[u.stock]; });
 }
 
 /// Each board traded for the cheapest one that still holds its pieces.
@@ -102,7 +106,8 @@ CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>
         std::int64_t longest = 0;
         for (const auto& s : stock)
             if (s.profile == profile) longest = std::max(longest, s.length.count());
-        const std::int64_t cells = rules.work > 0 ? 200'000 : 6'200;  // the good plan is for a drag: a thirty-second of an inch on 16 ft will do
+        const std::int64_t cells =
+            rules.work > 0 ? 200'000 : 3'100;  // the good plan is for a drag: a sixteenth of an inch on 16 ft will do
         const bool exact = longest / grid <= cells;
         if (!exact) grid = std::max<std::int64_t>(10'000, longest / cells + 1);
         y.grid = Length::ticks(grid);
@@ -111,27 +116,33 @@ CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>
             const auto& s = stock[j];
             const auto room = s.length - rules.endTrim * 2 + rules.kerf;
             if (s.profile != profile || room.count() <= 0 || (s.quantity && *s.quantity <= 0)) continue;
-            y.stockOf.push_back(j), y.room.push_back(room.count() / grid), y.price.push_back(s.price.count()), y.left.push_back(s.quantity.value_or(kMany));
+            y.stockOf.push_back(j), y.room.push_back(room.count() / grid), y.price.push_back(s.price.count()),
+                y.left.push_back(s.quantity.value_or(kMany));
         }
         const auto most = y.room.empty() ? std::int64_t{0} : *std::ranges::max_element(y.room);
         for (std::size_t i = 0; i < parts.size(); ++i) {
             if (parts[i].profile != profile || parts[i].quantity <= 0) continue;
             const auto size = up(parts[i].length + rules.kerf);
-            if (size > most) plan.unplaced.emplace_back(i, parts[i].quantity);
-            else y.partOf.push_back(i), y.size.push_back(size), y.need.push_back(parts[i].quantity);
+            if (size > most)
+                plan.unplaced.emplace_back(i, parts[i].quantity);
+            else
+                y.partOf.push_back(i), y.size.push_back(size), y.need.push_back(parts[i].quantity);
         }
         if (y.partOf.empty()) continue;
         std::vector<Used> best;
         std::vector<std::int64_t> bestLeft;
         std::int64_t bestCost = kMany, bestMissing = kMany;
-        for (const double bias : {0.0, 0.05, 0.2, 0.6, 1.5}) {
+        for (const double bias : {0.05, 0.6, 0.0, 0.2, 1.5}) {
+            // What a drag has time for: two tries, one for a long list.
+            if (rules.work == 0 && (bias == 0.0 || (bias == 0.6 && y.size.size() > 30))) break;
             auto need = y.need;
             auto used = fillInTurn(y, bias, need, y.left);
             tradeDown(y, used, y.left);
             std::int64_t missing = 0;
             for (std::size_t i = 0; i < need.size(); ++i) missing += need[i] * y.size[i];
             const auto cost = costOf(y, used);
-            if (missing < bestMissing || (missing == bestMissing && cost < bestCost)) best = used, bestLeft = need, bestCost = cost, bestMissing = missing;
+            if (missing < bestMissing || (missing == bestMissing && cost < bestCost))
+                best = used, bestLeft = need, bestCost = cost, bestMissing = missing;
         }
         std::int64_t bound = 0;
         bool proven = false;
@@ -161,7 +172,8 @@ CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>
             CutBoard board{y.stockOf[u.stock], {}, {}};
             auto at = rules.endTrim;
             for (const auto i : order)
-                for (std::int64_t k = 0; k < u.pattern[i]; ++k) board.pieces.push_back({y.partOf[i], at}), at += parts[y.partOf[i]].length + rules.kerf;
+                for (std::int64_t k = 0; k < u.pattern[i]; ++k)
+                    board.pieces.push_back({y.partOf[i], at}), at += parts[y.partOf[i]].length + rules.kerf;
             board.offcut = std::max(Length{}, stock[board.stock].length - rules.endTrim - at);
             plan.boards.push_back(std::move(board));
         }

@@ -23,8 +23,8 @@ struct CutStock {
     friend bool operator==(const CutStock&, const CutStock&) = default;
 };
 struct CutRules {
-    Length kerf, endTrim;       ///< kerf between neighbours; trim off both ends of each board first, its kerf included
-    std::int64_t work = 0;      ///< 0: the good plan alone; else how much search may go into a better plan and its proof
+    Length kerf, endTrim;          ///< kerf between neighbours; trim off both ends of each board first, its kerf included
+    std::int64_t work = 0;         ///< 0: the good plan alone; else how much search may go into a better plan and its proof
     std::function<bool()> stop{};  ///< asked now and then; true ends the search with what there is
 };
 struct CutPiece {
@@ -38,8 +38,8 @@ struct CutBoard {
 };
 struct CutPlan {
     Money cost, lowerBound;
-    bool proven = false;   ///< cost equals lowerBound, and everything is placed
-    bool cutShort = false; ///< the search was stopped
+    bool proven = false;    ///< cost equals lowerBound, and everything is placed
+    bool cutShort = false;  ///< the search was stopped
     std::vector<CutBoard> boards;
     std::vector<std::pair<std::size_t, std::int64_t>> unplaced;  ///< part, how many
 };

@@ -30,7 +30,8 @@ struct Cut {
 /// The least sum of prices over whole numbers y that no cut forbids: depth first, the dearest rows first, in exact arithmetic.
 class Fewest {
 public:
-    Fewest(const ProofCase& g, const std::vector<Cut>& cuts, std::int64_t top, std::int64_t nodes) : g_{g}, cuts_{cuts}, best_{top}, nodes_{nodes} {
+    Fewest(const ProofCase& g, const std::vector<Cut>& cuts, std::int64_t top, std::int64_t nodes)
+        : g_{g}, cuts_{cuts}, best_{top}, nodes_{nodes} {
         y_.assign(g.room.size(), 0);
         std::vector<std::int64_t> open;
         for (const auto& c : cuts) open.push_back(c.need);
@@ -49,9 +50,11 @@ private:
             if (open[c] <= 0) continue;
             double least = 1e300;
             for (std::size_t k = j; k < g_.room.size(); ++k)
-                if (cuts_[c].worth[k] > 0) least = std::min(least, static_cast<double>(g_.price[k]) / static_cast<double>(cuts_[c].worth[k]));
+                if (cuts_[c].worth[k] > 0)
+                    least = std::min(least, static_cast<double>(g_.price[k]) / static_cast<double>(cuts_[c].worth[k]));
             if (least > 1e200) return std::numeric_limits<std::int64_t>::max() / 4;
-            most = std::max(most, static_cast<std::int64_t>(std::ceil(static_cast<double>(open[c]) * least - 1e-6 * static_cast<double>(open[c]) * least - 1e-3)));
+            most = std::max(most, static_cast<std::int64_t>(std::ceil(static_cast<double>(open[c]) * least -
+                                                                      1e-6 * static_cast<double>(open[c]) * least - 1e-3)));
         }
         return most;
     }
@@ -90,9 +93,12 @@ Problem master(const ProofCase& g, const std::vector<Column>& columns, const std
     for (int i = 0; i < items; ++i) glp_set_row_bnds(lp.get(), i + 1, GLP_LO, static_cast<double>(g.need[static_cast<std::size_t>(i)]), 0);
     for (int j = 0; j < rows; ++j) {
         const auto k = static_cast<std::size_t>(j);
-        if (exactly) glp_set_row_bnds(lp.get(), items + j + 1, GLP_UP, 0, static_cast<double>((*exactly)[k]));
-        else if (g.left[k] < 1'000'000'000) glp_set_row_bnds(lp.get(), items + j + 1, GLP_UP, 0, static_cast<double>(g.left[k]));
-        else glp_set_row_bnds(lp.get(), items + j + 1, GLP_FR, 0, 0);
+        if (exactly)
+            glp_set_row_bnds(lp.get(), items + j + 1, GLP_UP, 0, static_cast<double>((*exactly)[k]));
+        else if (g.left[k] < 1'000'000'000)
+            glp_set_row_bnds(lp.get(), items + j + 1, GLP_UP, 0, static_cast<double>(g.left[k]));
+        else
+            glp_set_row_bnds(lp.get(), items + j + 1, GLP_FR, 0, 0);
     }
     glp_add_cols(lp.get(), static_cast<int>(columns.size()));
     for (std::size_t c = 0; c < columns.size(); ++c) {
@@ -102,7 +108,8 @@ Problem master(const ProofCase& g, const std::vector<Column>& columns, const std
         std::vector<int> index{0};
         std::vector<double> value{0};
         for (int i = 0; i < items; ++i)
-            if (const auto n = columns[c].pattern[static_cast<std::size_t>(i)]) index.push_back(i + 1), value.push_back(static_cast<double>(n));
+            if (const auto n = columns[c].pattern[static_cast<std::size_t>(i)])
+                index.push_back(i + 1), value.push_back(static_cast<double>(n));
         index.push_back(items + static_cast<int>(columns[c].stock) + 1), value.push_back(1);
         glp_set_mat_col(lp.get(), col, static_cast<int>(index.size()) - 1, index.data(), value.data());
     }
@@ -148,7 +155,7 @@ Proof prove(const ProofCase& g, std::int64_t best, std::int64_t work, const std:
     // Prices of a piece are whole millionths of a price unit, so that worths and sums are exact.
     constexpr double kScale = 1e4;
     std::vector<Cut> cuts;
-    const auto cutOf = [&](const std::vector<std::int64_t>& pi, const Knapsack& sack) {
+    const auto cutOf = [&](const std::vector<std::int64_t>& pi, const Knapsack<>& sack) {
         Cut c{{}, 0};
         for (const auto r : g.room) c.worth.push_back(sack.value(r));
         for (std::size_t i = 0; i < pi.size(); ++i) c.need += pi[i] * g.need[i];
@@ -176,14 +183,17 @@ Proof prove(const ProofCase& g, std::int64_t best, std::int64_t work, const std:
             set.msg_lev = GLP_MSG_OFF;
             if (glp_simplex(lp.get(), &set) != 0 || glp_get_status(lp.get()) != GLP_OPT) return false;
             std::vector<std::int64_t> pi;
-            for (int i = 0; i < items; ++i) pi.push_back(std::max<std::int64_t>(0, static_cast<std::int64_t>(std::floor(glp_get_row_dual(lp.get(), i + 1) * kScale))));
-            const Knapsack sack{g.size, g.need, pi, *std::ranges::max_element(g.room)};
+            for (int i = 0; i < items; ++i)
+                pi.push_back(std::max<std::int64_t>(0, static_cast<std::int64_t>(std::floor(glp_get_row_dual(lp.get(), i + 1) * kScale))));
+            const Knapsack<> sack{g.size, g.need, pi, *std::ranges::max_element(g.room)};
             work -= *std::ranges::max_element(g.room) * items / 1000 + 10;
             cutOf(pi, sack);
             bool grew = false;
             for (std::size_t j = 0; j < g.room.size(); ++j) {
-                const double own = (exactly ? 0.0 : static_cast<double>(g.price[j])) - glp_get_row_dual(lp.get(), items + static_cast<int>(j) + 1);
-                if (static_cast<double>(sack.value(g.room[j])) > own * kScale + 1.0 + static_cast<double>(items)) grew |= addColumn(j, sack.pattern(g.room[j]));
+                const double own =
+                    (exactly ? 0.0 : static_cast<double>(g.price[j])) - glp_get_row_dual(lp.get(), items + static_cast<int>(j) + 1);
+                if (static_cast<double>(sack.value(g.room[j])) > own * kScale + 1.0 + static_cast<double>(items))
+                    grew |= addColumn(j, sack.pattern(g.room[j]));
             }
             if (!grew) return true;
         }
@@ -196,11 +206,20 @@ Proof prove(const ProofCase& g, std::int64_t best, std::int64_t work, const std:
     for (int round = 0; round < 12 && !stopped(); ++round) {
         const Fewest fewest{g, cuts, best, 2'000'000};
         work -= 2000;
-        if (!fewest.complete()) { proof.cutShort = true; break; }
-        if (!fewest.found()) { proven = best; break; }  // nothing cheaper than the plan in hand
+        if (!fewest.complete()) {
+            proof.cutShort = true;
+            break;
+        }
+        if (!fewest.found()) {
+            proven = best;
+            break;
+        }  // nothing cheaper than the plan in hand
         proven = fewest.cost();
         const auto before = cuts.size();
-        if (!generate(&fewest.boards())) { proof.cutShort = true; break; }
+        if (!generate(&fewest.boards())) {
+            proof.cutShort = true;
+            break;
+        }
         const auto& y = fewest.boards();
         const bool forbidden = std::any_of(cuts.begin() + static_cast<std::ptrdiff_t>(before), cuts.end(), [&](const Cut& c) {
             std::int64_t sum = 0;

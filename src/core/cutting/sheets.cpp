@@ -62,11 +62,14 @@ NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<Sheet
             if (parts[i].sheet != kind) continue;
             const bool fits = std::ranges::any_of(sheets, [&](auto j) {
                 const auto& s = stock[j];
-                return (parts[i].width <= s.width && parts[i].height <= s.height) || (parts[i].turns && parts[i].height <= s.width && parts[i].width <= s.height);
+                return (parts[i].width <= s.width && parts[i].height <= s.height) ||
+                       (parts[i].turns && parts[i].height <= s.width && parts[i].width <= s.height);
             });
             for (std::int64_t k = 0; k < parts[i].quantity; ++k)
-                if (fits) items.push_back(i);
-                else ++missing[i];
+                if (fits)
+                    items.push_back(i);
+                else
+                    ++missing[i];
         }
         std::vector<Laid> best;
         std::int64_t bestCost = -1;
@@ -109,10 +112,14 @@ NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<Sheet
                         std::size_t pick = SIZE_MAX;
                         for (const auto j : sheets) {
                             if (stock[j].quantity && used[j] >= *stock[j].quantity) continue;
-                            const bool as = p.width <= stock[j].width && p.height <= stock[j].height, over = p.turns && p.height <= stock[j].width && p.width <= stock[j].height;
+                            const bool as = p.width <= stock[j].width && p.height <= stock[j].height,
+                                       over = p.turns && p.height <= stock[j].width && p.width <= stock[j].height;
                             if ((as || over) && (pick == SIZE_MAX || stock[j].price < stock[pick].price)) pick = j;
                         }
-                        if (pick == SIZE_MAX) { ++lost[i]; continue; }
+                        if (pick == SIZE_MAX) {
+                            ++lost[i];
+                            continue;
+                        }
                         ++used[pick], cost += stock[pick].price.count();
                         laid.push_back({{pick, {}, {}}, {{Length{}, Length{}, stock[pick].width, stock[pick].height}}});
                         tryAt(laid.size() - 1, 0, p.width, p.height, false);
@@ -124,7 +131,8 @@ NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<Sheet
                 }
                 const auto lostSum = std::accumulate(lost.begin(), lost.end(), std::int64_t{0});
                 const auto bestLost = std::accumulate(bestMissing.begin(), bestMissing.end(), std::int64_t{0});
-                if (bestCost < 0 || lostSum < bestLost || (lostSum == bestLost && cost < bestCost)) best = laid, bestCost = cost, bestMissing = lost;
+                if (bestCost < 0 || lostSum < bestLost || (lostSum == bestLost && cost < bestCost))
+                    best = laid, bestCost = cost, bestMissing = lost;
             }
         plan.cost += Money::ticks(std::max<std::int64_t>(0, bestCost));
         for (auto& l : best) plan.sheets.push_back(std::move(l.sheet));
@@ -134,12 +142,14 @@ NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<Sheet
         }
         // By area: no plan costs less than the pieces' area at the best price a square millimetre.
         double rate = 1e300, sum = 0;
-        for (const auto j : sheets) rate = std::min(rate, static_cast<double>(stock[j].price.count()) / sq(stock[j].width, stock[j].height));
+        for (const auto j : sheets)
+            rate = std::min(rate, static_cast<double>(stock[j].price.count()) / sq(stock[j].width, stock[j].height));
         for (std::size_t i = 0; i < parts.size(); ++i)
             if (parts[i].sheet == kind) sum += sq(parts[i].width, parts[i].height) * static_cast<double>(parts[i].quantity - missing[i]);
         std::int64_t bound = sheets.empty() ? 0 : static_cast<std::int64_t>(sum * rate * (1 - 1e-12));
         // Where one size is sold, whole sheets.
-        if (sheets.size() == 1 && stock[sheets[0]].price.count() > 0) bound = (bound + stock[sheets[0]].price.count() - 1) / stock[sheets[0]].price.count() * stock[sheets[0]].price.count();
+        if (sheets.size() == 1 && stock[sheets[0]].price.count() > 0)
+            bound = (bound + stock[sheets[0]].price.count() - 1) / stock[sheets[0]].price.count() * stock[sheets[0]].price.count();
         plan.lowerBound += Money::ticks(std::min(bound, std::max<std::int64_t>(0, bestCost)));
     }
     plan.proven = plan.unplaced.empty() && plan.cost == plan.lowerBound;

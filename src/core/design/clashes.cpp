@@ -12,10 +12,11 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 25> kIds{
-    "pitch.cover", "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel", "opening.corner", "opening.apart", "opening.head", "opening.low",
-    "purlin.stock", "roost.room", "roost.roof", "nests.run", "nests.sheet", "run.wall", "run.roof", "run.low", "run.pitch", "run.rafter",
-    "run.opening", "gate.room", "ramp.long", "ramp.sheet", "beam.stock", "posts.low"};
+constexpr std::array<std::string_view, 25> kIds{"pitch.cover",    "rafter.stock",  "rafter.bearing", "wall.stock",  "wall.panel",
+                                                "opening.corner", "opening.apart", "opening.head",   "opening.low", "purlin.stock",
+                                                "roost.room",     "roost.roof",    "nests.run",      "nests.sheet", "run.wall",
+                                                "run.roof",       "run.low",       "run.pitch",      "run.rafter",  "run.opening",
+                                                "gate.room",      "ramp.long",     "ramp.sheet",     "beam.stock",  "posts.low"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -29,7 +30,8 @@ std::vector<Opening> openings(Settled& s, const Shell& shell) {
     for (const std::string_view list : {"doors", "pops", "windows", "vents"})
         for (const int row : s.rows(list)) {
             const auto r = std::string{list} + "." + std::to_string(row);
-            Opening o{r, s.choice(r + ".wall"), s.length(r + ".at"), s.length(r + ".width"), Length{}, s.length(r + ".height"), list == "vents"};
+            Opening o{r,        s.choice(r + ".wall"),   s.length(r + ".at"), s.length(r + ".width"),
+                      Length{}, s.length(r + ".height"), list == "vents"};
             if (list == "pops" || list == "windows") o.sill = s.length(r + ".sill");
             if (o.vent) o.sill = highestHead(shell, o.wall, o.at, o.width) - o.height;
             out.push_back(o);
@@ -48,26 +50,38 @@ std::string text(const std::string&, Length v, Settled& s) {
 std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
     const auto least = s.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(0.5, 12);
     if (shell.pitch < least)
-        return Clash{"pitch.cover", "roof.pitch", "roof.cover", {shell.pitch, Ref{"option.roof.cover." + s.choice("roof.cover")}, least}, Change{"roof.pitch", exactAngle(least)}};
+        return Clash{"pitch.cover",
+                     "roof.pitch",
+                     "roof.cover",
+                     {shell.pitch, Ref{"option.roof.cover." + s.choice("roof.cover")}, least},
+                     Change{"roof.pitch", exactAngle(least)}};
     if (shell.seat < kLeastBearing)
         return Clash{"rafter.bearing", "roof.pitch", "roof.rafter", {shell.pitch, s.choice("roof.rafter"), shell.seat, kLeastBearing}};
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     const auto trim = s.length("cut.trim") * 2;
     if (shell.rafterLength() + trim > longest)
-        return Clash{"rafter.stock", s.isSet("roof.overhang") ? "roof.overhang" : shell.turn % 2 == 0 ? "coop.depth" : "coop.width", "stock.longest", {shell.rafterLength(), longest}};
+        return Clash{"rafter.stock",
+                     s.isSet("roof.overhang") ? "roof.overhang"
+                     : shell.turn % 2 == 0    ? "coop.depth"
+                                              : "coop.width",
+                     "stock.longest",
+                     {shell.rafterLength(), longest}};
     if (shell.wide + shell.rake * 2 + trim > longest)
-        return Clash{"purlin.stock", shell.turn % 2 == 0 ? "coop.width" : "coop.depth", "roof.rake", {shell.wide + shell.rake * 2, longest}};
+        return Clash{
+            "purlin.stock", shell.turn % 2 == 0 ? "coop.width" : "coop.depth", "roof.rake", {shell.wide + shell.rake * 2, longest}};
     return std::nullopt;
 }
 
 std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     // Panels reach from an inch below the deck to the rafters' underside; the longest sold is 10 ft.
-    const auto panel = shell.highWall + shell.deck + inches(1) + mm(shell.rise * 90 + inMm(shell.rafterDeep) / std::cos(inRadians(shell.pitch)));
+    const auto panel =
+        shell.highWall + shell.deck + inches(1) + mm(shell.rise * 90 + inMm(shell.rafterDeep) / std::cos(inRadians(shell.pitch)));
     if (panel > feet(10)) return Clash{"wall.panel", "coop.low_wall", "roof.pitch", {panel, feet(10)}};
     // Corner boards are as long as the panels are tall.
     if (panel + s.length("cut.trim") * 2 > longest) return Clash{"wall.stock", "coop.low_wall", "stock.longest", {panel, longest}};
-    if (s.choice("foundation.kind") == "posts" && s.length("floor.height") < kPaver + inches(5.5) + shell.joistDeep + shell.deck + inches(2))
+    if (s.choice("foundation.kind") == "posts" &&
+        s.length("floor.height") < kPaver + inches(5.5) + shell.joistDeep + shell.deck + inches(2))
         return Clash{"posts.low", "floor.height", "floor.joist", {s.length("floor.height")}};
     return std::nullopt;
 }
@@ -79,21 +93,40 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         const auto sizeKeyOfWall = o.wall == "front" || o.wall == "back" ? "coop.width" : "coop.depth";
         if (o.at < kCornerClear || o.at + o.width > wall - kCornerClear) {
             const auto last = wall - kCornerClear - o.width;
-            return Clash{"opening.corner", o.row + ".at", s.isSet(o.row + ".at") && s.isSet(sizeKey(o)) ? sizeKeyOfWall : sizeKey(o), {keyRef(o.row + ".at"), Ref{"side." + o.wall}, wall},
-                         last >= kCornerClear ? std::optional{Change{o.row + ".at", text(o.row, std::clamp(o.at, kCornerClear, last), s)}} : std::nullopt};
+            return Clash{"opening.corner",
+                         o.row + ".at",
+                         s.isSet(o.row + ".at") && s.isSet(sizeKey(o)) ? sizeKeyOfWall : sizeKey(o),
+                         {keyRef(o.row + ".at"), Ref{"side." + o.wall}, wall},
+                         last >= kCornerClear ? std::optional{Change{o.row + ".at", text(o.row, std::clamp(o.at, kCornerClear, last), s)}}
+                                              : std::nullopt};
         }
         for (std::size_t k = 0; k < i; ++k)
-            if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + kBesideOpening * 2 && all[k].at < o.at + o.width + kBesideOpening * 2)
-                return Clash{"opening.apart", o.row + ".at", all[k].row + ".at", {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}}};
+            if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + kBesideOpening * 2 &&
+                all[k].at < o.at + o.width + kBesideOpening * 2)
+                return Clash{"opening.apart",
+                             o.row + ".at",
+                             all[k].row + ".at",
+                             {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}}};
         const auto head = highestHead(shell, o.wall, o.at, o.width);
         if (o.sill + o.height > head)
-            return Clash{"opening.head", heightKey(o), "coop.low_wall", {keyRef(heightKey(o)), o.sill + o.height, head},
-                         o.sill + inches(3) < head && o.row != "nests" ? std::optional{Change{o.row + ".height", text(o.row, head - o.sill, s)}} : std::nullopt};
+            return Clash{"opening.head",
+                         heightKey(o),
+                         "coop.low_wall",
+                         {keyRef(heightKey(o)), o.sill + o.height, head},
+                         o.sill + inches(3) < head && o.row != "nests"
+                             ? std::optional{Change{o.row + ".height", text(o.row, head - o.sill, s)}}
+                             : std::nullopt};
         if (o.row.starts_with("pops")) {
             // The ramp is one piece of an 8 ft sheet.
             const double a = inRadians(s.angle(o.row + ".ramp")), length = inMm(shell.floorTop + o.sill) / std::sin(a);
-            if (length > inMm(inches(95))) return Clash{"ramp.sheet", o.row + ".ramp", "floor.height", {s.angle(o.row + ".ramp"), mm(length), inches(95)},
-                                                       Change{o.row + ".ramp", exactAngle(degrees(std::ceil(std::asin(std::min(1.0, inMm(shell.floorTop + o.sill) / inMm(inches(95)))) * 180 / kPi)))}};
+            if (length > inMm(inches(95)))
+                return Clash{
+                    "ramp.sheet",
+                    o.row + ".ramp",
+                    "floor.height",
+                    {s.angle(o.row + ".ramp"), mm(length), inches(95)},
+                    Change{o.row + ".ramp", exactAngle(degrees(std::ceil(
+                                                std::asin(std::min(1.0, inMm(shell.floorTop + o.sill) / inMm(inches(95)))) * 180 / kPi)))}};
         }
         if (o.vent && o.sill < inches(5)) return Clash{"opening.low", heightKey(o), "coop.low_wall", {keyRef(heightKey(o)), o.sill}};
     }
@@ -101,7 +134,8 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
 }
 
 std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
-    if (const auto row = openingWidth(s, "nests"); row > kWidestNestRow) return Clash{"nests.sheet", "nests.count", "nests.clear", {row, kWidestNestRow}};
+    if (const auto row = openingWidth(s, "nests"); row > kWidestNestRow)
+        return Clash{"nests.sheet", "nests.count", "nests.clear", {row, kWidestNestRow}};
     const auto wall = s.choice("roost.wall");
     const auto across = wallLength(s, wall == "front" || wall == "back" ? "left" : "front") - inches(7);
     const auto n = s.count("roost.count");
@@ -110,7 +144,8 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     // About a bird's height must stay clear above the lowest bar; 12 in is the least that is let pass (common practice: 18).
     const auto most = shell.lowWall - inches(12);
     if (s.length("roost.height") > most)
-        return Clash{"roost.roof", "roost.height", "coop.low_wall", {s.length("roost.height"), most}, Change{"roost.height", text("", most, s)}};
+        return Clash{
+            "roost.roof", "roost.height", "coop.low_wall", {s.length("roost.height"), most}, Change{"roost.height", text("", most, s)}};
     return std::nullopt;
 }
 
@@ -118,14 +153,24 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
     for (const int row : s.rows("runs")) {
         const auto r = "runs." + std::to_string(row);
         const auto side = s.choice(r + ".side");
-        const auto at = s.length(r + ".at"), width = s.length(r + ".width"), out = s.length(r + ".length"), height = s.length(r + ".height");
+        const auto at = s.length(r + ".at"), width = s.length(r + ".width"), out = s.length(r + ".length"),
+                   height = s.length(r + ".height");
         const auto fall = s.angle(r + ".pitch");
         const auto wall = wallLength(s, side);
         if (at + width > wall)
-            return Clash{"run.wall", r + ".width", r + ".at", {at + width, wall}, width > at ? std::optional{Change{r + ".width", text(r, wall - at, s)}} : std::nullopt};
+            return Clash{"run.wall",
+                         r + ".width",
+                         r + ".at",
+                         {at + width, wall},
+                         width > at ? std::optional{Change{r + ".width", text(r, wall - at, s)}} : std::nullopt};
         if (s.choice("nests.wall") == side) return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + side}}};
         const auto eave = roofEdge(shell, side) - inches(9);
-        if (height > eave) return Clash{"run.roof", r + ".height", "coop.low_wall", {height, eave}, eave > feet(3) ? std::optional{Change{r + ".height", text(r, eave, s)}} : std::nullopt};
+        if (height > eave)
+            return Clash{"run.roof",
+                         r + ".height",
+                         "coop.low_wall",
+                         {height, eave},
+                         eave > feet(3) ? std::optional{Change{r + ".height", text(r, eave, s)}} : std::nullopt};
         const auto& top = s.choice(r + ".top");
         const auto least = top.ends_with("lapped") ? pitch(3, 12) : pitch(0.5, 12);
         if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
@@ -133,7 +178,8 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};
         const auto gate = s.length(r + ".gate_width");
         const auto gateWall = s.choice(r + ".gate") == "outer" ? width : out;
-        if (gate + inches(8) > runPosts(gateWall)[1]) return Clash{"gate.room", r + ".gate_width", s.choice(r + ".gate") == "outer" ? r + ".width" : r + ".length", {gate, gateWall}};
+        if (gate + inches(8) > runPosts(gateWall)[1])
+            return Clash{"gate.room", r + ".gate_width", s.choice(r + ".gate") == "outer" ? r + ".width" : r + ".length", {gate, gateWall}};
         const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
         const auto trim = s.length("cut.trim") * 2;
         const double a = inRadians(fall);
@@ -146,7 +192,8 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
             for (const auto edge : runPosts(width))
                 if (const auto post = at + edge; o.at < post + kWallDeep + kBesidePost && post < o.at + o.width + kBesidePost)
                     return Clash{"run.opening", o.row + ".at", r + ".at", {keyRef(o.row + ".at"), keyRef(r + ".at")}};
-            if (o.row.starts_with("doors")) return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
+            if (o.row.starts_with("doors"))
+                return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
             if (o.row.starts_with("pops")) {
                 const bool inside = o.at > at && o.at + o.width < at + width;
                 const double rise = inMm(shell.floorTop + o.sill) - 20;
@@ -162,7 +209,10 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     const auto trim = s.length("cut.trim") * 2;
     if (std::max(shell.wide, shell.deep) + trim > longest)
-        return Clash{"beam.stock", (shell.wide >= shell.deep) == (shell.turn % 2 == 0) ? "coop.width" : "coop.depth", "stock.longest", {std::max(shell.wide, shell.deep), longest}};
+        return Clash{"beam.stock",
+                     (shell.wide >= shell.deep) == (shell.turn % 2 == 0) ? "coop.width" : "coop.depth",
+                     "stock.longest",
+                     {std::max(shell.wide, shell.deep), longest}};
     return std::nullopt;
 }
 

@@ -22,8 +22,12 @@ SlotName parted(std::string_view key) {
 }
 
 Error clashError(const Clash& c) {
-    return {Error::Kind::usage, c.first, {"clash." + c.id, c.args},
-            c.nearest ? Message{"clash.nearest", {Ref{"key." + std::string{findParam(c.nearest->key)->key}}, c.nearest->text, Ref{"key." + std::string{findParam(c.second)->key}}}}
+    return {Error::Kind::usage,
+            c.first,
+            {"clash." + c.id, c.args},
+            c.nearest ? Message{"clash.nearest",
+                                {Ref{"key." + std::string{findParam(c.nearest->key)->key}}, c.nearest->text,
+                                 Ref{"key." + std::string{findParam(c.second)->key}}}}
                       : Message{"clash.todo", {Ref{"key." + std::string{findParam(c.second)->key}}}}};
 }
 
@@ -48,7 +52,9 @@ int Design::nextRow(std::string_view list) const {
     return at == used_.end() ? 1 : at->second + 1;
 }
 void Design::noteUsed(const std::string& list, int row) { used_[list] = std::max(used_[list], row); }
-void Design::clearRows() { rows_.clear(), used_.clear(), std::erase_if(set_, [](const auto& s) { return parted(s.first).row > 0; }); }
+void Design::clearRows() {
+    rows_.clear(), used_.clear(), std::erase_if(set_, [](const auto& s) { return parted(s.first).row > 0; });
+}
 
 Result<Design> Design::withUnjudged(const std::vector<Change>& changes) const {
     Design d = *this;
@@ -57,7 +63,8 @@ Result<Design> Design::withUnjudged(const std::vector<Change>& changes) const {
         if (slot.row > 0 && slot.field.empty()) {
             if (c.text.empty()) {
                 const auto list = d.rows_.find(slot.list);
-                if (list == d.rows_.end() || !list->second.erase(slot.row)) return Error{Error::Kind::usage, c.key, {"norow", {c.key}}, {"norow.todo", {}}};
+                if (list == d.rows_.end() || !list->second.erase(slot.row))
+                    return Error{Error::Kind::usage, c.key, {"norow", {c.key}}, {"norow.todo", {}}};
                 if (list->second.empty()) d.rows_.erase(list);
                 std::erase_if(d.set_, [&](const auto& s) { return parted(s.first).list == slot.list && parted(s.first).row == slot.row; });
                 continue;
@@ -68,7 +75,10 @@ Result<Design> Design::withUnjudged(const std::vector<Change>& changes) const {
         if (!p) return Error{Error::Kind::usage, c.key, {"nokey", {c.key}}, {"nokey.todo", {}}};
         if (slot.row > 0 && (!d.rows_.contains(slot.list) || !d.rows_[slot.list].contains(slot.row))) {
             if (static_cast<int>(d.rows(slot.list).size()) >= mostRows(slot.list))
-                return Error{Error::Kind::usage, c.key, {"rowsfull", {Ref{"list." + slot.list}, std::int64_t{mostRows(slot.list)}}}, {"rowsfull.todo", {}}};
+                return Error{Error::Kind::usage,
+                             c.key,
+                             {"rowsfull", {Ref{"list." + slot.list}, std::int64_t{mostRows(slot.list)}}},
+                             {"rowsfull.todo", {}}};
             d.addRow(slot.list, slot.row);
         }
         if (c.text.empty()) {
@@ -92,7 +102,8 @@ Result<Design> Design::with(const std::vector<Change>& changes) const {
     Settled settled{d.value()};
     for (const auto& c : changes)
         if (!c.text.empty() && findParam(c.key) && !settled.applies(c.key))
-            return Error{Error::Kind::usage, c.key, {"notapply", {Ref{"key." + std::string{findParam(c.key)->key}}}}, {"notapply.todo", {}}};
+            return Error{
+                Error::Kind::usage, c.key, {"notapply", {Ref{"key." + std::string{findParam(c.key)->key}}}}, {"notapply.todo", {}}};
     if (const auto c = clash(settled)) return clashError(*c);
     return d;
 }
@@ -146,19 +157,29 @@ std::int64_t step(const Param& p, Units units) {
     }
 }
 std::int64_t ticksOf(const Value& v) {
-    return std::visit([](const auto& x) -> std::int64_t {
-        if constexpr (std::is_same_v<std::decay_t<decltype(x)>, std::string>) return 0;
-        else if constexpr (requires { x.count(); }) return x.count();
-        else return static_cast<std::int64_t>(x);
-    }, v);
+    return std::visit(
+        [](const auto& x) -> std::int64_t {
+            if constexpr (std::is_same_v<std::decay_t<decltype(x)>, std::string>)
+                return 0;
+            else if constexpr (requires { x.count(); })
+                return x.count();
+            else
+                return static_cast<std::int64_t>(x);
+        },
+        v);
 }
 Value withTicks(const Value& like, std::int64_t n) {
-    return std::visit([n](const auto& x) -> Value {
-        using T = std::decay_t<decltype(x)>;
-        if constexpr (std::is_same_v<T, std::string>) return x;
-        else if constexpr (requires { T::ticks(n); }) return T::ticks(n);
-        else return static_cast<T>(n);
-    }, like);
+    return std::visit(
+        [n](const auto& x) -> Value {
+            using T = std::decay_t<decltype(x)>;
+            if constexpr (std::is_same_v<T, std::string>)
+                return x;
+            else if constexpr (requires { T::ticks(n); })
+                return T::ticks(n);
+            else
+                return static_cast<T>(n);
+        },
+        like);
 }
 
 /// From what holds towards `goal`: the farthest step that nothing clashes with, and the clash that stops it.

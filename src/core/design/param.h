@@ -25,11 +25,11 @@ struct Param {
     std::string_view key;  ///< dotted, as the design file nests; `windows.*.width` in a list. Never reused.
     Stage stage = Stage::flock;
     Type type = Type::text;
-    Value low{}, high{};                          ///< the widest limits; the same alternative as the value. Not read for choice, flag, text.
-    std::vector<std::string_view> options{};      ///< of a choice
-    std::function<Value(Ask&)> initial{};         ///< what it is while not set
-    bool follows = false;                         ///< a rule, which may ask for other values; else a plain default
-    std::function<bool(Ask&)> applies{};          ///< empty: always
+    Value low{}, high{};                      ///< the widest limits; the same alternative as the value. Not read for choice, flag, text.
+    std::vector<std::string_view> options{};  ///< of a choice
+    std::function<Value(Ask&)> initial{};     ///< what it is while not set
+    bool follows = false;                     ///< a rule, which may ask for other values; else a plain default
+    std::function<bool(Ask&)> applies{};      ///< empty: always
     bool inList() const { return key.find(".*.") != std::string_view::npos; }
 };
 

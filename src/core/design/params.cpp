@@ -140,12 +140,28 @@ std::vector<Param> declare() {
         return std::string{s == "sleep_only" ? "sleeper" : s == "weeks" ? "roomy" : "usual"};
     }));
     p.push_back({"flock.double", flock, Type::flag, false, true, {}, always(false), false, {}});
-    p.push_back({"flock.floor_each", flock, Type::area, squareFeet(1), squareFeet(12), {}, [](Ask& a) -> Value {
-        return squareFeet(school(a.choice("flock.school")).floorSqFt * sizeClass(a.choice("flock.size")).floorShare);
-    }, true, {}});
-    p.push_back({"flock.run_each", flock, Type::area, squareFeet(2), squareFeet(40), {}, [](Ask& a) -> Value {
-        return squareFeet(school(a.choice("flock.school")).runSqFt * sizeClass(a.choice("flock.size")).floorShare);
-    }, true, {}});
+    p.push_back({"flock.floor_each",
+                 flock,
+                 Type::area,
+                 squareFeet(1),
+                 squareFeet(12),
+                 {},
+                 [](Ask& a) -> Value {
+                     return squareFeet(school(a.choice("flock.school")).floorSqFt * sizeClass(a.choice("flock.size")).floorShare);
+                 },
+                 true,
+                 {}});
+    p.push_back({"flock.run_each",
+                 flock,
+                 Type::area,
+                 squareFeet(2),
+                 squareFeet(40),
+                 {},
+                 [](Ask& a) -> Value {
+                     return squareFeet(school(a.choice("flock.school")).runSqFt * sizeClass(a.choice("flock.size")).floorShare);
+                 },
+                 true,
+                 {}});
     p.push_back(fixedLength("keeper.height", flock, feet(4), feet(7), inches(69)));
     p.push_back(count("flock.days_away", flock, 0, 14, always(std::int64_t{2}), false));
     // Place
@@ -155,24 +171,27 @@ std::vector<Param> declare() {
     p.push_back(choice("form.kind", form, {"walk_in", "elevated"}, word("walk_in"), false));
     const auto base = [](Ask& a) {
         return proposeBase(floorNeeded(a), elevated(a), a.isSet("coop.width") ? a.length("coop.width") : Length{},
-                           a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"), std::min(feet(12), alongRoof(a, "coop.depth")));
+                           a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"),
+                           std::min(feet(12), alongRoof(a, "coop.depth")));
     };
     p.push_back(length("coop.width", form, feet(3), feet(16), [base](Ask& a) -> Value { return base(a).width; }));
     p.push_back(length("coop.depth", form, feet(3), feet(12), [base](Ask& a) -> Value { return base(a).depth; }));
     p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
-    p.push_back(choice("foundation.kind", form, {"skids", "posts"}, [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
-    p.push_back(onlyWhen(length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(30) : inches(18); }),
-                         [](Ask& a) { return a.choice("foundation.kind") == "posts"; }));
+    p.push_back(
+        choice("foundation.kind", form, {"skids", "posts"}, [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
+    p.push_back(onlyWhen(
+        length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(30) : inches(18); }),
+        [](Ask& a) { return a.choice("foundation.kind") == "posts"; }));
     p.push_back(choice("roof.cover", form, {"metal_lapped", "metal_sealed"}, word("metal_lapped"), false));
     p.push_back(choice("roof.falls_to", form, sides, word("back"), false));
-    p.push_back(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value {
-        return a.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(2, 12);
-    }));
+    p.push_back(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12),
+                      [](Ask& a) -> Value { return a.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(2, 12); }));
     p.push_back(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9)));
     p.push_back(fixedLength("roof.rake", form, inches(5), inches(18), inches(8)));
     // Frame
     p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
-    p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value { return std::string{elevated(a) ? "single" : "doubled"}; }));
+    p.push_back(choice("frame.top_plates", frame, {"single", "doubled"},
+                       [](Ask& a) -> Value { return std::string{elevated(a) ? "single" : "doubled"}; }));
     p.push_back(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }));
     p.push_back(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false));
     p.push_back(choice("floor.deck", frame, {"ply-1/2", "ply-3/4"}, [](Ask& a) -> Value {
@@ -182,7 +201,8 @@ std::vector<Param> declare() {
     p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(choice("wood.species", frame, {"spf", "hf", "dfl"}, word("spf"), false));
     // Openings
-    p.push_back(choice("doors.*.kind", openings, {"people_door", "clean_out"}, [](Ask& a) -> Value { return std::string{elevated(a) ? "clean_out" : "people_door"}; }));
+    p.push_back(choice("doors.*.kind", openings, {"people_door", "clean_out"},
+                       [](Ask& a) -> Value { return std::string{elevated(a) ? "clean_out" : "people_door"}; }));
     p.push_back(choice("doors.*.wall", openings, sides, [](Ask& a) -> Value {
         const auto order = sidesButRun(a, {"front", "left", "back", "right"});
         return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
@@ -191,7 +211,8 @@ std::vector<Param> declare() {
         const auto self = mine("doors", a);
         const auto room = widestGap(a, side(a, "doors"), self);
         // A clean-out is as wide as can be, but leaves its wall room for a window.
-        const auto want = a.choice(self + ".kind") == "people_door" ? inches(32) : std::min(inches(42), std::max(inches(24), room - inches(20)));
+        const auto want =
+            a.choice(self + ".kind") == "people_door" ? inches(32) : std::min(inches(42), std::max(inches(24), room - inches(20)));
         return bounded(std::min(room, want), inches(18), inches(48));
     }));
     p.push_back(length("doors.*.height", openings, inches(14), inches(84), [](Ask& a) -> Value {
@@ -209,12 +230,10 @@ std::vector<Param> declare() {
         const auto run = runSide(a);
         return run.empty() ? std::string{"right"} : run;
     }));
-    p.push_back(length("pops.*.width", openings, inches(8), inches(20), [](Ask& a) -> Value {
-        return inches(a.choice("flock.size") == "bantam" ? 10 : 12);
-    }));
-    p.push_back(length("pops.*.height", openings, inches(10), inches(24), [](Ask& a) -> Value {
-        return inches(a.choice("flock.size") == "bantam" ? 12 : 14);
-    }));
+    p.push_back(length("pops.*.width", openings, inches(8), inches(20),
+                       [](Ask& a) -> Value { return inches(a.choice("flock.size") == "bantam" ? 10 : 12); }));
+    p.push_back(length("pops.*.height", openings, inches(10), inches(24),
+                       [](Ask& a) -> Value { return inches(a.choice("flock.size") == "bantam" ? 12 : 14); }));
     p.push_back(length("pops.*.sill", openings, inches(5), inches(30), [](Ask& a) -> Value { return inches(elevated(a) ? 5 : 8); }));
     p.push_back(length("pops.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("pops", a);
@@ -237,7 +256,8 @@ std::vector<Param> declare() {
     p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
         // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
         const double floor = inSquareFeet(clearFloor(a.length("coop.width"), a.length("coop.depth")));
-        const double open = static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * sizeClass(a.choice("flock.size")).floorShare - floor / 10;
+        const double open =
+            static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * sizeClass(a.choice("flock.size")).floorShare - floor / 10;
         const auto want = inches(std::clamp(std::ceil(open * 144 / 30 / static_cast<double>(a.rows("windows").size())), 18.0, 48.0));
         return bounded(std::min(widestGap(a, side(a, "windows"), mine("windows", a)), want), inches(10), inches(60));
     }));
@@ -306,7 +326,8 @@ std::vector<Param> declare() {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), a.length("nests.clear"));
         return sideWithRoom(a, "nests", wanted, sidesButRun(a, {"left", "right", "front", "back"}));
     }));
-    p.push_back(length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }));
+    p.push_back(
+        length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }));
     p.push_back(count("nests.count", inside, 1, 12, [](Ask& a) -> Value {
         const auto clear = a.length("nests.clear");
         const auto room = std::min(widestGap(a, a.choice("nests.wall"), "nests"), kWidestNestRow) - kNestBoard;
@@ -323,9 +344,13 @@ std::vector<Param> declare() {
     p.push_back(choice("runs.*.side", run, sides, [](Ask& a) -> Value {
         // A run of 14 ft that is too small along the short side of a walk-in goes along the front, under the high eave.
         const double need = inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
-        return std::string{!elevated(a) && need > 14 * inFeet(a.length("coop.depth")) && a.length("coop.depth") >= feet(6) && a.length("coop.width") > a.length("coop.depth") ? "front" : "right"};
+        return std::string{!elevated(a) && need > 14 * inFeet(a.length("coop.depth")) && a.length("coop.depth") >= feet(6) &&
+                                   a.length("coop.width") > a.length("coop.depth")
+                               ? "front"
+                               : "right"};
     }));
-    p.push_back(length("runs.*.width", run, feet(3), feet(16), [](Ask& a) -> Value { return wallLength(a, a.choice(mine("runs", a) + ".side")); }));
+    p.push_back(
+        length("runs.*.width", run, feet(3), feet(16), [](Ask& a) -> Value { return wallLength(a, a.choice(mine("runs", a) + ".side")); }));
     p.push_back(length("runs.*.length", run, feet(4), feet(14), [](Ask& a) -> Value {
         const auto need = inMm(feet(1)) * inMm(feet(1)) * inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
         const auto half = inches(6);
@@ -333,7 +358,8 @@ std::vector<Param> declare() {
         return bounded(half * ((l.count() + half.count() - 1) / half.count()), feet(4), feet(14));
     }));
     p.push_back(length("runs.*.at", run, Length{}, feet(12), always(Length{}), false));
-    p.push_back(choice("runs.*.top", run, {"metal_lapped", "metal_sealed", "clear_lapped", "clear_sealed", "mesh"}, word("metal_sealed"), false));
+    p.push_back(
+        choice("runs.*.top", run, {"metal_lapped", "metal_sealed", "clear_lapped", "clear_sealed", "mesh"}, word("metal_sealed"), false));
     p.push_back(angle("runs.*.pitch", run, pitch(0.5, 12), pitch(6, 12), [](Ask& a) -> Value {
         const auto& top = a.choice(mine("runs", a) + ".top");
         return top.ends_with("lapped") ? pitch(3, 12) : top == "mesh" ? pitch(0.5, 12) : pitch(1, 12);
@@ -344,9 +370,8 @@ std::vector<Param> declare() {
         return bounded(std::min(inches(80), eighth * (most.count() / eighth.count())), feet(3), feet(8));
     }));
     p.push_back(choice("runs.*.gate", run, {"outer", "left", "right"}, word("outer"), false));
-    p.push_back(length("runs.*.gate_width", run, inches(18), inches(48), [](Ask& a) -> Value {
-        return bounded(a.length(mine("runs", a) + ".width") - inches(16), inches(18), inches(32));
-    }));
+    p.push_back(length("runs.*.gate_width", run, inches(18), inches(48),
+                       [](Ask& a) -> Value { return bounded(a.length(mine("runs", a) + ".width") - inches(16), inches(18), inches(32)); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
     p.push_back(fixedLength("apron.width", run, Length{}, inches(24), inches(18)));
     // Cut
@@ -359,7 +384,15 @@ std::vector<Param> declare() {
     // Plans
     p.push_back(choice("plans.paper", plans, {"letter", "a4"}, word("letter"), false));
     p.push_back(choice("plans.units", plans, {"imperial", "metric"}, word("imperial"), false));
-    p.push_back({"plans.title", plans, Type::text, std::string{}, std::string{}, {}, [](Ask& a) -> Value { return a.choice("place.name"); }, true, {}});
+    p.push_back({"plans.title",
+                 plans,
+                 Type::text,
+                 std::string{},
+                 std::string{},
+                 {},
+                 [](Ask& a) -> Value { return a.choice("place.name"); },
+                 true,
+                 {}});
     // Build
     p.push_back(count("build.hands", build, 1, 6, always(std::int64_t{2}), false));
     return p;
@@ -377,9 +410,10 @@ std::string starred(std::string_view key) {
 }
 
 constexpr std::string_view kTypeNames[] = {"length", "angle", "area", "load", "money", "share", "count", "flag", "choice", "text"};
-constexpr std::string_view kStageNames[] = {"flock", "place", "form", "frame", "openings", "skin", "inside", "run", "cut", "buy", "plans", "build"};
+constexpr std::string_view kStageNames[] = {"flock",  "place", "form", "frame", "openings", "skin",
+                                            "inside", "run",   "cut",  "buy",   "plans",    "build"};
 constexpr std::string_view kLists[] = {"doors", "pops", "windows", "vents", "runs"};
-constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"}, {"twelve", "coop.depth"},     {"onerun", "runs.*.side"},
+constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"},    {"twelve", "coop.depth"},  {"onerun", "runs.*.side"},
                               {"runlong", "runs.*.length"}, {"posts", "floor.height"}, {"gable", "roof.falls_to"},
                               {"runwide", "runs.*.width"}};
 
@@ -418,7 +452,9 @@ Result<Value> within(const Param& p, Result<Q> read) {
     if (!read) return read.error();
     const Value v = read.value();
     if (v < p.low || p.high < v)
-        return Error{Error::Kind::usage, std::string{p.key}, {"outside", {Ref{"key." + std::string{p.key}}, argOf(p, v), argOf(p, p.low), argOf(p, p.high)}},
+        return Error{Error::Kind::usage,
+                     std::string{p.key},
+                     {"outside", {Ref{"key." + std::string{p.key}}, argOf(p, v), argOf(p, p.low), argOf(p, p.high)}},
                      {"outside.todo", {argOf(p, p.low), argOf(p, p.high)}}};
     return v;
 }
@@ -507,11 +543,16 @@ std::string exactValue(const Param& p, const Value& value, Units units) {
 Arg argOf(const Param& p, const Value& value) {
     if (p.type == Type::choice) return Ref{"option." + std::string{p.key} + "." + std::get<std::string>(value)};
     if (p.type == Type::flag) return Ref{std::get<bool>(value) ? "yes" : "no"};
-    return std::visit([](const auto& v) -> Arg {
-        if constexpr (std::is_same_v<std::decay_t<decltype(v)>, bool>) return std::string{v ? "yes" : "no"};
-        else if constexpr (std::is_same_v<std::decay_t<decltype(v)>, Area>) return v;
-        else return v;
-    }, value);
+    return std::visit(
+        [](const auto& v) -> Arg {
+            if constexpr (std::is_same_v<std::decay_t<decltype(v)>, bool>)
+                return std::string{v ? "yes" : "no"};
+            else if constexpr (std::is_same_v<std::decay_t<decltype(v)>, Area>)
+                return v;
+            else
+                return v;
+        },
+        value);
 }
 
 }  // namespace oiko

@@ -55,9 +55,7 @@ Shell shellOf(Ask& ask) {
     return s;
 }
 
-std::string_view headerStock(Length opening) {
-    return opening <= feet(3) ? "2x4" : opening <= feet(5) ? "2x6" : "2x8";
-}
+std::string_view headerStock(Length opening) { return opening <= feet(3) ? "2x4" : opening <= feet(5) ? "2x6" : "2x8"; }
 
 Length headerDeep(bool bearing, Length opening) { return bearing ? profile(headerStock(opening))->wide : kPlate; }
 

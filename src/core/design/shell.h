@@ -8,14 +8,14 @@
 
 namespace oiko {
 
-inline constexpr Length kPlate = inches(1.5);      ///< thickness of a 2x plate laid flat
-inline constexpr Length kWallDeep = inches(3.5);   ///< a stud wall of 2x4
+inline constexpr Length kPlate = inches(1.5);     ///< thickness of a 2x plate laid flat
+inline constexpr Length kWallDeep = inches(3.5);  ///< a stud wall of 2x4
 inline constexpr Length kPaver = inches(2);
 inline constexpr Length kPurlin = inches(1.5);
 
 struct Shell {
-    int turn = 0;              ///< quarter turns: coop side = local side + turn, modulo 4, counted front, right, back, left
-    Length wide, deep;         ///< local: along the low wall, and along the fall; outside of the frame
+    int turn = 0;       ///< quarter turns: coop side = local side + turn, modulo 4, counted front, right, back, left
+    Length wide, deep;  ///< local: along the low wall, and along the fall; outside of the frame
     Angle pitch;
     double rise = 0;           ///< tangent of the pitch
     Length lowWall, highWall;  ///< deck to the top of the plates, at the low and the high wall

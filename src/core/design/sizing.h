@@ -17,20 +17,21 @@ const School& school(std::string_view name);
 /// By size of bird against a standard one. Common practice.
 struct SizeClass {
     std::string_view name;
-    double floorShare;           ///< of a standard bird's floor
-    Length roost, nest;          ///< bar a bird; clear nest each way
-    Length roostHigh;            ///< most that such a bird jumps to without a ladder
+    double floorShare;   ///< of a standard bird's floor
+    Length roost, nest;  ///< bar a bird; clear nest each way
+    Length roostHigh;    ///< most that such a bird jumps to without a ladder
     Source source = kPractice;
 };
-inline constexpr SizeClass kSizeClasses[] = {
-    {"bantam", 2.0 / 3, inches(8), inches(10), inches(48)}, {"standard", 1, inches(10), inches(12), inches(48)}, {"heavy", 1.25, inches(12), inches(14), inches(24)}};
+inline constexpr SizeClass kSizeClasses[] = {{"bantam", 2.0 / 3, inches(8), inches(10), inches(48)},
+                                             {"standard", 1, inches(10), inches(12), inches(48)},
+                                             {"heavy", 1.25, inches(12), inches(14), inches(24)}};
 const SizeClass& sizeClass(std::string_view name);
 
-inline constexpr std::int64_t kHensToANest = 4;   ///< common practice: three to five
-inline constexpr std::int64_t kLeastNests = 2;    ///< common practice
-inline constexpr double kFeedLbADay = 0.25;       ///< common practice
-inline constexpr double kWaterGalADay = 0.125;    ///< common practice: a pint
-inline constexpr double kVentSqFtABird = 1.0;     ///< common practice, the usual opening rule
+inline constexpr std::int64_t kHensToANest = 4;  ///< common practice: three to five
+inline constexpr std::int64_t kLeastNests = 2;   ///< common practice
+inline constexpr double kFeedLbADay = 0.25;      ///< common practice
+inline constexpr double kWaterGalADay = 0.125;   ///< common practice: a pint
+inline constexpr double kVentSqFtABird = 1.0;    ///< common practice, the usual opening rule
 
 /// Birds to size for: those wanted; with `double` at least twice those that move in first.
 std::int64_t birdsSizedFor(Ask& ask);

@@ -15,7 +15,8 @@ Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const Sp
     const double byBending = std::sqrt(8 * fB * b * d * d / 6 / all);
     const double inertia = b * d * d * d / 12;
     const double byDeflection = live > 0 ? std::cbrt(384 * wood.elasticity * inertia / (5 * live * load.limit)) : 1e9;
-    return byBending < byDeflection ? Span{inches(byBending), Span::Governs::bending} : Span{inches(byDeflection), Span::Governs::deflection};
+    return byBending < byDeflection ? Span{inches(byBending), Span::Governs::bending}
+                                    : Span{inches(byDeflection), Span::Governs::deflection};
 }
 
 }  // namespace oiko

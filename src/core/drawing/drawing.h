@@ -47,9 +47,7 @@ struct Drawing {
     std::vector<Label> labels;
     std::vector<Dimension> dimensions;
     Vec2 low{1e300, 1e300}, high{-1e300, -1e300};  ///< of shapes and of what dimensions measure, not their texts
-    void reach(Vec2 p) {
-        low = {std::min(low.x, p.x), std::min(low.y, p.y)}, high = {std::max(high.x, p.x), std::max(high.y, p.y)};
-    }
+    void reach(Vec2 p) { low = {std::min(low.x, p.x), std::min(low.y, p.y)}, high = {std::max(high.x, p.x), std::max(high.y, p.y)}; }
     void add(Shape s) {
         for (const auto& p : s.points) reach(p);
         shapes.push_back(std::move(s));
@@ -74,7 +72,7 @@ struct Placed {
 };
 struct PlacedTable {
     Table table;
-    Vec2 at;         ///< top left
+    Vec2 at;  ///< top left
     double width = 0;
 };
 struct Page {

@@ -39,7 +39,8 @@ struct Binder {
             auto& p = page(t.title);
             for (int c = 0; c < columns && at < t.rows.size(); ++c) {
                 Table part = t;
-                part.rows.assign(t.rows.begin() + static_cast<std::ptrdiff_t>(at), t.rows.begin() + static_cast<std::ptrdiff_t>(std::min(at + each, t.rows.size())));
+                part.rows.assign(t.rows.begin() + static_cast<std::ptrdiff_t>(at),
+                                 t.rows.begin() + static_cast<std::ptrdiff_t>(std::min(at + each, t.rows.size())));
                 at += part.rows.size();
                 p.tables.push_back({std::move(part), {kMargin + c * (w + 6.0), top() - 4}, w});
             }
@@ -61,7 +62,8 @@ Message angles(const SawSettings& s) {
 }  // namespace
 
 double usualScale(Vec2 size, Vec2 room, bool metric) {
-    static constexpr double kImperial[] = {4, 6, 8, 12, 16, 24, 32, 48, 64, 96, 128, 192, 384}, kMetric[] = {5, 10, 20, 25, 50, 75, 100, 125, 150, 200, 500};
+    static constexpr double kImperial[] = {4, 6, 8, 12, 16, 24, 32, 48, 64, 96, 128, 192, 384},
+                            kMetric[] = {5, 10, 20, 25, 50, 75, 100, 125, 150, 200, 500};
     const double need = std::max({size.x / std::max(1.0, room.x), size.y / std::max(1.0, room.y), 1e-9});
     const auto pick = [&](const auto& list) {
         for (const double d : list)
@@ -72,32 +74,52 @@ double usualScale(Vec2 size, Vec2 room, bool metric) {
 }
 
 Table cutListTable(const Takeoff& t) {
-    Table table{{"table.cutlist", {}}, {{"col.mark", {}}, {"col.count", {}}, {"col.part", {}}, {"col.stock", {}}, {"col.length", {}}, {"col.width", {}}, {"col.ends", {}}, {"col.notes", {}}},
-                {false, true, false, false, true, true, false, false}, {0.07, 0.06, 0.19, 0.13, 0.13, 0.12, 0.14, 0.16}, {}};
+    Table table{{"table.cutlist", {}},
+                {{"col.mark", {}},
+                 {"col.count", {}},
+                 {"col.part", {}},
+                 {"col.stock", {}},
+                 {"col.length", {}},
+                 {"col.width", {}},
+                 {"col.ends", {}},
+                 {"col.notes", {}}},
+                {false, true, false, false, true, true, false, false},
+                {0.07, 0.06, 0.19, 0.13, 0.13, 0.12, 0.14, 0.16},
+                {}};
     for (const auto& p : t.pieces) {
         if (p.form == Form::mesh || p.form == Form::panel) continue;
         Message note;
-        if (!p.mirrorOf.empty()) note = {"note.mirror", {p.mirrorOf}};
-        else if (!p.saw.notches.empty()) note = {"note.birdsmouth", {mm(p.saw.notches.front().depthMm)}};
-        else if (p.ripped) note = {"note.rip", {}};
-        else if (p.openings) note = {"note.openings", {}};
+        if (!p.mirrorOf.empty())
+            note = {"note.mirror", {p.mirrorOf}};
+        else if (!p.saw.notches.empty())
+            note = {"note.birdsmouth", {mm(p.saw.notches.front().depthMm)}};
+        else if (p.ripped)
+            note = {"note.rip", {}};
+        else if (p.openings)
+            note = {"note.openings", {}};
         const bool wide = p.form == Form::sheet || p.ripped;
-        table.rows.push_back({p.mark, std::to_string(p.count()), Message{"part." + p.role, {}}, Message{"stock." + p.stock, {}}, p.length, wide ? Say{p.width} : Say{std::string{}},
-                              p.form == Form::lumber ? Say{angles(p.saw)} : Say{std::string{}}, note});
+        table.rows.push_back({p.mark, std::to_string(p.count()), Message{"part." + p.role, {}}, Message{"stock." + p.stock, {}}, p.length,
+                              wide ? Say{p.width} : Say{std::string{}}, p.form == Form::lumber ? Say{angles(p.saw)} : Say{std::string{}},
+                              note});
     }
     return table;
 }
 
 Table buyTable(const Bill& bill) {
-    Table table{{"table.buy", {}}, {{"col.group", {}}, {"col.item", {}}, {"col.quantity", {}}, {"col.each", {}}, {"col.amount", {}}, {"col.left", {}}},
-                {false, false, true, true, true, true}, {0.14, 0.4, 0.1, 0.12, 0.12, 0.12}, {}};
+    Table table{{"table.buy", {}},
+                {{"col.group", {}}, {"col.item", {}}, {"col.quantity", {}}, {"col.each", {}}, {"col.amount", {}}, {"col.left", {}}},
+                {false, false, true, true, true, true},
+                {0.14, 0.4, 0.1, 0.12, 0.12, 0.12},
+                {}};
     for (const auto& l : bill.lines)
         table.rows.push_back({Message{"group." + std::string{name(l.group)}, {}}, Message{"item." + l.item, {}}, std::to_string(l.bought),
-                              l.each ? Say{writeMoney(*l.each)} : Say{Message{"noprice", {}}}, l.amount ? Say{writeMoney(*l.amount)} : Say{Message{"noprice", {}}},
+                              l.each ? Say{writeMoney(*l.each)} : Say{Message{"noprice", {}}},
+                              l.amount ? Say{writeMoney(*l.amount)} : Say{Message{"noprice", {}}},
                               l.leftOver >= 1 ? Say{writeNumber(l.leftOver, 0)} : Say{std::string{}}});
     table.rows.push_back({Message{"bill.net", {}}, std::string{}, std::string{}, std::string{}, writeMoney(bill.net), std::string{}});
     table.rows.push_back({Message{"bill.tax", {}}, std::string{}, std::string{}, std::string{}, writeMoney(bill.tax), std::string{}});
-    table.rows.push_back({Message{bill.complete() ? "bill.total" : "bill.atleast", {}}, std::string{}, std::string{}, std::string{}, writeMoney(bill.total), std::string{}});
+    table.rows.push_back({Message{bill.complete() ? "bill.total" : "bill.atleast", {}}, std::string{}, std::string{}, std::string{},
+                          writeMoney(bill.total), std::string{}});
     return table;
 }
 
@@ -145,13 +167,16 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
         for (const auto& board : cuts.boards.boards) total += cuts.boardStock[board.stock].profile == profile;
         const std::size_t each = 20;
         for (std::size_t from = 0; from < total; from += each)
-            b.place(b.page({"page.boards", {Ref{"stock." + profile}}}), boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, profile, from, each),
+            b.place(b.page({"page.boards", {Ref{"stock." + profile}}}),
+                    boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, profile, from, each),
                     {"view.boards", {Ref{"stock." + profile}}}, x, y, w, h, 6);
     }
     for (std::size_t i = 0; i < cuts.sheets.sheets.size(); i += 6) {
         auto& p = b.page({"page.sheets", {}});
         for (std::size_t k = 0; k < 6 && i + k < cuts.sheets.sheets.size(); ++k)
-            b.place(p, sheetCard(cuts.sheetParts, cuts.sheetStock, cuts.sheets, i + k), {"view.sheet", {static_cast<std::int64_t>(i + k + 1), Ref{"stock." + cuts.sheetStock[cuts.sheets.sheets[i + k].stock].sheet}}},
+            b.place(p, sheetCard(cuts.sheetParts, cuts.sheetStock, cuts.sheets, i + k),
+                    {"view.sheet",
+                     {static_cast<std::int64_t>(i + k + 1), Ref{"stock." + cuts.sheetStock[cuts.sheets.sheets[i + k].stock].sheet}}},
                     x + w / 6 * static_cast<double>(k), y, w / 6, h, 3);
     }
     b.tables(buyTable(bill), 1);

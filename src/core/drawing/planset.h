@@ -8,7 +8,8 @@ namespace oiko {
 
 /// The plan set on the paper the design asks for: cover and cautions, plan, faces, frames, roof, section, cut and buying lists.
 /// Each drawing at the largest usual scale that leaves room for its dimensions.
-PlanSet planSet(const Model& model, Settled& settled, const Takeoff& takeoff, const CutLists& cuts, const Bill& bill, const std::vector<Step>& steps);
+PlanSet planSet(const Model& model, Settled& settled, const Takeoff& takeoff, const CutLists& cuts, const Bill& bill,
+                const std::vector<Step>& steps);
 
 /// Usual scales, paper to model: imperial 1:12 to 1:96 (1 in to 1/8 in a foot), metric 1:10 to 1:100.
 double usualScale(Vec2 size, Vec2 room, bool metric);

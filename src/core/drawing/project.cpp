@@ -30,7 +30,9 @@ std::vector<std::pair<Vec2, Vec2>> uncovered(Vec2 a, Vec2 b, const std::vector<s
         for (const auto& [s, e] : left) {
             if (t0 > s + kTouchMm) next.emplace_back(s, std::min(e, t0));
             if (t1 < e - kTouchMm) next.emplace_back(std::max(s, t1), e);
-            if (t0 >= e || t1 <= s) { if (next.empty() || next.back() != std::pair{s, e}) next.emplace_back(s, e); }
+            if (t0 >= e || t1 <= s) {
+                if (next.empty() || next.back() != std::pair{s, e}) next.emplace_back(s, e);
+            }
         }
         std::erase_if(next, [](const auto& x) { return x.second - x.first < kTouchMm; });
         std::ranges::sort(next);
@@ -68,8 +70,15 @@ void project(Drawing& drawing, const Model& model, std::span<const std::size_t> 
                 const auto plane = facePlane(solid, f);
                 if (dot(plane.normal, eye) < 1e-4) continue;
                 if (!through && std::ranges::find(p.inner[k], f) != p.inner[k].end()) continue;
-                Seen s{i, {}, 0, plane.offset, plane.normal, through && std::fabs(plane.offset - look.cut->offset) < kSameMm && dot(plane.normal, look.cut->normal) > 1 - 1e-9};
-                for (const auto v : solid.faces[f]) s.outline.push_back(look.on(solid.vertices[v])), s.depth += dot(solid.vertices[v], eye) / static_cast<double>(solid.faces[f].size());
+                Seen s{i,
+                       {},
+                       0,
+                       plane.offset,
+                       plane.normal,
+                       through && std::fabs(plane.offset - look.cut->offset) < kSameMm && dot(plane.normal, look.cut->normal) > 1 - 1e-9};
+                for (const auto v : solid.faces[f])
+                    s.outline.push_back(look.on(solid.vertices[v])),
+                        s.depth += dot(solid.vertices[v], eye) / static_cast<double>(solid.faces[f].size());
                 if (s.cut) s.depth += 1e6;  // cut faces lie on top of all that is seen beyond
                 seen.push_back(std::move(s));
             }
@@ -92,7 +101,8 @@ void project(Drawing& drawing, const Model& model, std::span<const std::size_t> 
             if (&o != &s && o.part == s.part && dot(o.normal, s.normal) > 1 - 1e-6 && std::fabs(o.offset - s.offset) < kTouchMm)
                 for (std::size_t k = 0; k < o.outline.size(); ++k) others.emplace_back(o.outline[k], o.outline[(k + 1) % o.outline.size()]);
         for (std::size_t k = 0; k < s.outline.size(); ++k)
-            for (const auto& [a, b] : uncovered(s.outline[k], s.outline[(k + 1) % s.outline.size()], others)) drawing.add({pen, Fill::none, {a, b}, false, part.id});
+            for (const auto& [a, b] : uncovered(s.outline[k], s.outline[(k + 1) % s.outline.size()], others))
+                drawing.add({pen, Fill::none, {a, b}, false, part.id});
     }
 }
 

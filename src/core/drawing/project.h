@@ -10,8 +10,8 @@ namespace oiko {
 /// A straight look at solids: `right` and `up` lie in the paper, the eye stands far out along cross(right, up).
 struct Look {
     Vec3 right{1, 0, 0}, up{0, 0, 1};
-    Vec3 origin{};                ///< lands on the paper's 0, 0
-    std::optional<Plane> cut{};   ///< what lies outside is taken away, and what it goes through is drawn cut
+    Vec3 origin{};               ///< lands on the paper's 0, 0
+    std::optional<Plane> cut{};  ///< what lies outside is taken away, and what it goes through is drawn cut
     Vec3 toEye() const { return cross(right, up); }
     Vec2 on(Vec3 p) const { return {dot(p - origin, right), dot(p - origin, up)}; }
 };

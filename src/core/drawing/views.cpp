@@ -43,7 +43,8 @@ struct Seen {
 std::vector<Seen> openingsOf(const Model& m, std::string_view side) {
     std::vector<Seen> out;
     for (const auto& o : m.openings)
-        if (o.side == side && o.kind != "gate") out.push_back({o.id, inMm(o.at), inMm(o.at + o.width), inMm(o.sill), inMm(o.sill + o.height)});
+        if (o.side == side && o.kind != "gate")
+            out.push_back({o.id, inMm(o.at), inMm(o.at + o.width), inMm(o.sill), inMm(o.sill + o.height)});
     return out;
 }
 std::string sizeKey(std::string_view side) { return side == "front" || side == "back" ? "coop.width" : "coop.depth"; }
@@ -70,35 +71,65 @@ Drawing floorPlan(const Model& m, Settled& s) {
     const double z = inMm(shell.floorTop) + std::min(1219.2, inMm(shell.lowWall) * 0.55);
     Look look{{1, 0, 0}, {0, 1, 0}, {}, Plane::through({0, 0, z}, {0, 0, 1})};
     // The run is lower than the cut where the coop stands high: its posts, beams and gate show from above, its roof does not.
-    project(d, m, partsWhere(m, [&](const Part& p) {
-                return p.box().low.z < z && p.role != "apron" && p.role != "roof-panel" && p.role != "purlin" && p.role != "rafter" && p.role != "eave-block" &&
-                       p.role != "run-mesh" && p.system != System::roof;
-            }), look);
+    project(d, m,
+            partsWhere(m,
+                       [&](const Part& p) {
+                           return p.box().low.z < z && p.role != "apron" && p.role != "roof-panel" && p.role != "purlin" &&
+                                  p.role != "rafter" && p.role != "eave-block" && p.role != "run-mesh" && p.system != System::roof;
+                       }),
+            look);
     for (const auto& p : m.parts)
         if (p.role == "apron") {
             const auto b = p.box();
-            d.add({Pen::hidden, Fill::none, {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}}, true, p.id});
+            d.add({Pen::hidden,
+                   Fill::none,
+                   {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}},
+                   true,
+                   p.id});
         }
     for (const auto& c : m.clear) {
         const auto b = bounds(c.solid);
         d.add({Pen::hidden, Fill::none, {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}}, true, ""});
-        d.labels.push_back({{(b.low.x + b.high.x) / 2, b.low.y + 60}, Message{"clear." + c.id.substr(c.id.rfind('/') + 1), {}}, 2.0, 0, 0, false, ""});
+        d.labels.push_back(
+            {{(b.low.x + b.high.x) / 2, b.low.y + 60}, Message{"clear." + c.id.substr(c.id.rfind('/') + 1), {}}, 2.0, 0, 0, false, ""});
     }
-    d.labels.push_back({{w / 2, deep * 0.32}, Message{"plan.coop", {clearFloor(s.length("coop.width"), s.length("coop.depth"))}}, 3, 0, 0, true, ""});
+    d.labels.push_back(
+        {{w / 2, deep * 0.32}, Message{"plan.coop", {clearFloor(s.length("coop.width"), s.length("coop.depth"))}}, 3, 0, 0, true, ""});
     for (const auto& o : m.openings) {
         const Vec3 mid = (o.corners[0] + o.corners[1]) * 0.5;
         static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};
         if (o.kind == "gate") continue;
         const auto out = kOut[sideIndex(o.side)];
-        d.labels.push_back({{mid.x - out.x * 260, mid.y - out.y * 260}, Message{"opening." + o.kind, {o.id.substr(o.id.find('.') + 1)}}, 2.2, 0, sideIndex(o.side) % 2 ? 90.0 : 0.0, false, ""});
+        d.labels.push_back({{mid.x - out.x * 260, mid.y - out.y * 260},
+                            Message{"opening." + o.kind, {o.id.substr(o.id.find('.') + 1)}},
+                            2.2,
+                            0,
+                            sideIndex(o.side) % 2 ? 90.0 : 0.0,
+                            false,
+                            ""});
     }
     const auto front = openingsOf(m, "front"), back = openingsOf(m, "back"), left = openingsOf(m, "left"), right = openingsOf(m, "right");
     const double out = -280;
-    chain(d, alongWall(front, w), [&](double u) { return Vec2{u, out}; }, -6);
+    chain(
+        d, alongWall(front, w),
+        [&](double u) {
+            return Vec2{u, out};
+        },
+        -6);
     d.dimensions.push_back({{0, out}, {w, out}, -13, "coop.width"});
-    chain(d, alongWall(back, w), [&](double u) { return Vec2{w - u, deep}; }, -16);
+    chain(
+        d, alongWall(back, w),
+        [&](double u) {
+            return Vec2{w - u, deep};
+        },
+        -16);
     const double leftEdge = std::min(0.0, d.low.x) + 60;
-    chain(d, alongWall(left, deep), [&](double u) { return Vec2{leftEdge, deep - u}; }, -6);
+    chain(
+        d, alongWall(left, deep),
+        [&](double u) {
+            return Vec2{leftEdge, deep - u};
+        },
+        -6);
     d.dimensions.push_back({{leftEdge, deep}, {leftEdge, 0}, -13, "coop.depth"});
     for (const int r : s.rows("runs")) {
         const auto row = "runs." + std::to_string(r);
@@ -111,7 +142,13 @@ Drawing floorPlan(const Model& m, Settled& s) {
         const auto area = squareMm(b.size().x * b.size().y);
         d.labels.push_back({{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2}, Message{"plan.run", {area}}, 3, 0, 0, true, ""});
     }
-    if (!right.empty() && s.rows("runs").empty()) chain(d, alongWall(right, deep), [&](double u) { return Vec2{w, u}; }, -6);
+    if (!right.empty() && s.rows("runs").empty())
+        chain(
+            d, alongWall(right, deep),
+            [&](double u) {
+                return Vec2{w, u};
+            },
+            -6);
     return d;
 }
 
@@ -125,10 +162,21 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     const auto openings = openingsOf(m, side);
     for (const auto& o : openings) {
         const auto kind = std::ranges::find(m.openings, o.row, &OpeningSpec::id)->kind;
-        d.labels.push_back({{(o.u0 + o.u1) / 2, floor + (o.z0 + o.z1) / 2}, Message{"opening." + kind, {o.row.substr(o.row.find('.') + 1)}}, 2.2, 0, 0, false, o.row});
+        d.labels.push_back({{(o.u0 + o.u1) / 2, floor + (o.z0 + o.z1) / 2},
+                            Message{"opening." + kind, {o.row.substr(o.row.find('.') + 1)}},
+                            2.2,
+                            0,
+                            0,
+                            false,
+                            o.row});
     }
     groundLine(d, d.low.x - 200, d.high.x + 200, 0);
-    chain(d, alongWall(openings, length), [&](double u) { return Vec2{u, 0}; }, -7);
+    chain(
+        d, alongWall(openings, length),
+        [&](double u) {
+            return Vec2{u, 0};
+        },
+        -7);
     d.dimensions.push_back({{0, 0}, {length, 0}, -14, sizeKey(side)});
     // Heights: grade, floor, wall; left where the wall is lower, right the highest point.
     const bool leftLow = shell.localSide(side) == 3 || shell.localSide(side) == 2;
@@ -144,7 +192,13 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     }
     for (const auto& o : openings) {
         d.dimensions.push_back({{o.u0, floor + o.z0}, {o.u0, floor + o.z1}, -3.5, o.row == "nests" ? "" : o.row + ".height"});
-        if (o.z0 > 1) d.dimensions.push_back({{o.u0, floor}, {o.u0, floor + o.z0}, -3.5, o.row.starts_with("vents") ? "" : o.row == "nests" ? "" : o.row + ".sill"});
+        if (o.z0 > 1)
+            d.dimensions.push_back({{o.u0, floor},
+                                    {o.u0, floor + o.z0},
+                                    -3.5,
+                                    o.row.starts_with("vents") ? ""
+                                    : o.row == "nests"         ? ""
+                                                               : o.row + ".sill"});
     }
     return d;
 }
@@ -170,7 +224,13 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
         const bool upright = p.along.z > 0.9;
         // Of two plies behind each other only the outer one is marked on the paper.
         if (!p.id.ends_with("/inner"))
-            d.labels.push_back({{(a.x + b.x) / 2, upright ? a.y + (b.y - a.y) * 0.5 : (a.y + b.y) / 2}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, false, p.id});
+            d.labels.push_back({{(a.x + b.x) / 2, upright ? a.y + (b.y - a.y) * 0.5 : (a.y + b.y) / 2},
+                                t.marks[i],
+                                2.0,
+                                0,
+                                upright ? 90.0 : 0.0,
+                                false,
+                                p.id});
         if (p.role == "stud" || p.role == "king") studs.insert(std::round(a.x * 1000) / 1000);
     }
     // Running marks from the wall's left end to the left face of each stud, then the overall length.
@@ -181,7 +241,12 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
         d.labels.push_back({{u + 12, -150}, mm(u - low), 1.9, 1, 90, false, ""});
     }
     d.labels.push_back({{low, -330}, Message{"frame.running", {}}, 2.0, -1, 0, false, ""});
-    chain(d, at, [&](double u) { return Vec2{u, d.high.y}; }, 6);
+    chain(
+        d, at,
+        [&](double u) {
+            return Vec2{u, d.high.y};
+        },
+        6);
     d.dimensions.push_back({{low, d.high.y}, {high, d.high.y}, 13, ""});
     const int local = shell.localSide(side);
     const auto heightAt = [&](double u) {
@@ -212,7 +277,8 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     Look look{{1, 0, 0}, {0, 1, 0}, {}, {}};
     const auto plates = partsWhere(m, [](const Part& p) { return p.role == "top-plate" || p.role == "cap-plate"; });
     project(d, m, plates, look);
-    const auto frame = partsWhere(m, [](const Part& p) { return p.system == System::roof && p.role != "roof-panel" && p.role != "purlin"; });
+    const auto frame =
+        partsWhere(m, [](const Part& p) { return p.system == System::roof && p.role != "roof-panel" && p.role != "purlin"; });
     project(d, m, frame, look);
     const auto shell = shellOf(s);
     Bounds all;
@@ -223,7 +289,11 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
         if (p.system != System::roof) continue;
         const auto b = p.box();
         if (p.role == "purlin") {
-            d.add({Pen::hidden, Fill::none, {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}}, true, p.id});
+            d.add({Pen::hidden,
+                   Fill::none,
+                   {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}},
+                   true,
+                   p.id});
             continue;
         }
         if (p.role == "roof-panel") continue;
@@ -239,7 +309,13 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     const auto fall = [&](double v) { return alongX ? Vec2{all.high.x, v} : Vec2{v, all.high.y}; };
     const double deep = inMm(shell.deep), over = inMm(shell.overhang);
     chain(d, {{-over, ""}, {0, "roof.overhang"}, {deep, ""}, {deep + over, "roof.overhang"}}, fall, alongX ? -6 : 6);
-    d.labels.push_back({{(all.low.x + all.high.x) / 2, all.high.y + 120}, Message{"roof.fall", {s.angle("roof.pitch"), Ref{"side." + s.choice("roof.falls_to")}, shell.rafterLength()}}, 2.5, 0, 0, false, ""});
+    d.labels.push_back({{(all.low.x + all.high.x) / 2, all.high.y + 120},
+                        Message{"roof.fall", {s.angle("roof.pitch"), Ref{"side." + s.choice("roof.falls_to")}, shell.rafterLength()}},
+                        2.5,
+                        0,
+                        0,
+                        false,
+                        ""});
     return d;
 }
 
@@ -265,7 +341,8 @@ Drawing crossSection(const Model& m, Settled& s) {
     return d;
 }
 
-Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile, std::size_t from, std::size_t count) {
+Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile,
+                   std::size_t from, std::size_t count) {
     Drawing d;
     d.id = "boards/" + std::string{profile};
     const double row = 260, high = 120;
@@ -280,9 +357,14 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
         double end = 0;
         for (const auto& c : b.pieces) {
             const double a = inMm(c.at), e = a + inMm(parts[c.part].length);
-            d.add({Pen::edge, profile.ends_with("pt") ? Fill::treated : Fill::wood, {{a, y}, {e, y}, {e, y + high}, {a, y + high}}, true, parts[c.part].label});
+            d.add({Pen::edge,
+                   profile.ends_with("pt") ? Fill::treated : Fill::wood,
+                   {{a, y}, {e, y}, {e, y + high}, {a, y + high}},
+                   true,
+                   parts[c.part].label});
             d.labels.push_back({{(a + e) / 2, y + high * 0.68}, parts[c.part].label, 2.0, 0, 0, true, parts[c.part].label});
-            if (e - a > 260) d.labels.push_back({{(a + e) / 2, y + high * 0.26}, parts[c.part].length, 1.7, 0, 0, false, parts[c.part].label});
+            if (e - a > 260)
+                d.labels.push_back({{(a + e) / 2, y + high * 0.26}, parts[c.part].length, 1.7, 0, 0, false, parts[c.part].label});
             end = e;
         }
         for (double x = end + 40; x < length - 10; x += 60)
@@ -305,9 +387,11 @@ Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetSt
         const double x = inMm(p.x), y = inMm(p.y), e = x + inMm(p.width), t = y + inMm(p.height);
         d.add({Pen::edge, Fill::sheet, {{x, y}, {e, y}, {e, t}, {x, t}}, true, parts[p.part].label});
         const bool narrow = e - x < t - y && e - x < 300;
-        d.labels.push_back({{(x + e) / 2, (y + t) / 2 + (narrow ? 0 : 40)}, parts[p.part].label, 2.4, 0, narrow ? 90.0 : 0.0, true, parts[p.part].label});
+        d.labels.push_back(
+            {{(x + e) / 2, (y + t) / 2 + (narrow ? 0 : 40)}, parts[p.part].label, 2.4, 0, narrow ? 90.0 : 0.0, true, parts[p.part].label});
         if (!narrow && t - y > 200) {
-            d.labels.push_back({{(x + e) / 2, (y + t) / 2 - 50}, Message{"size", {p.width, p.height}}, 1.8, 0, 0, false, parts[p.part].label});
+            d.labels.push_back(
+                {{(x + e) / 2, (y + t) / 2 - 50}, Message{"size", {p.width, p.height}}, 1.8, 0, 0, false, parts[p.part].label});
         }
     }
     for (std::size_t i = 0; i < sheet.cuts.size(); ++i) {

@@ -16,7 +16,8 @@ Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, 
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
 /// All boards of one profile, to scale, in saw order.
-Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile, std::size_t from, std::size_t count);
+Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile,
+                   std::size_t from, std::size_t count);
 Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, std::size_t sheet);
 
 }  // namespace oiko

@@ -52,10 +52,15 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
     } catch (const Json::parse_error& e) {
         const auto at = std::min<std::size_t>(e.byte, bytes.size());
         const auto line = 1 + std::count(bytes.begin(), bytes.begin() + static_cast<std::ptrdiff_t>(at), '\n');
-        return Error{Error::Kind::input, where + ":" + std::to_string(line), {"file.notjson", {where, static_cast<std::int64_t>(line)}}, {"file.damaged.todo", {}}};
+        return Error{Error::Kind::input,
+                     where + ":" + std::to_string(line),
+                     {"file.notjson", {where, static_cast<std::int64_t>(line)}},
+                     {"file.damaged.todo", {}}};
     }
-    if (!doc.is_object() || doc.value("format", Json{}) != "oikostat") return wrong(where, "/format", "file.alien", {where}, "file.alien.todo");
-    if (!doc.contains("version") || !doc["version"].is_number_integer()) return wrong(where, "/version", "file.noversion", {where}, "file.damaged.todo");
+    if (!doc.is_object() || doc.value("format", Json{}) != "oikostat")
+        return wrong(where, "/format", "file.alien", {where}, "file.alien.todo");
+    if (!doc.contains("version") || !doc["version"].is_number_integer())
+        return wrong(where, "/version", "file.noversion", {where}, "file.damaged.todo");
     const auto version = doc["version"].get<std::int64_t>();
     if (version > kFileVersion) return wrong(where, "/version", "file.newer", {version, std::int64_t{kFileVersion}}, "file.newer.todo");
     if (version < 0) return wrong(where, "/version", "file.noversion", {where}, "file.damaged.todo");
@@ -81,7 +86,10 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
     for (const auto& [group, members] : doc.items()) {
         const auto pointer = "/" + group;
         if (group == "format" || group == "version" || group == "rules") continue;
-        if (group == "followed") { followed = members; continue; }
+        if (group == "followed") {
+            followed = members;
+            continue;
+        }
         if (group == "used") {
             if (!members.is_object()) return wrong(where, pointer, "file.value", {members.dump().substr(0, 80)}, "file.damaged.todo");
             for (const auto& [list, n] : members.items()) {
@@ -107,7 +115,8 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
         }
     }
     for (const auto& [list, row] : rows) {
-        if (static_cast<int>(design.rows(list).size()) >= mostRows(list)) return wrong(where, "/" + list, "rowsfull", {Ref{"list." + list}, std::int64_t{mostRows(list)}}, "file.damaged.todo");
+        if (static_cast<int>(design.rows(list).size()) >= mostRows(list))
+            return wrong(where, "/" + list, "rowsfull", {Ref{"list." + list}, std::int64_t{mostRows(list)}}, "file.damaged.todo");
         design.addRow(list, row);
     }
     for (std::size_t i = 0; i < changes.size(); ++i) {
@@ -129,7 +138,8 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
             if (!v.is_null()) {
                 const auto text = scalarText(v);
                 const auto read = text ? readMoney(*text) : Result<Money>{Error{}};
-                if (!read || read.value() < Money{}) return wrong(where, "/prices/items/" + item, "file.value", {v.dump().substr(0, 80)}, "file.damaged.todo");
+                if (!read || read.value() < Money{})
+                    return wrong(where, "/prices/items/" + item, "file.value", {v.dump().substr(0, 80)}, "file.damaged.todo");
                 price = read.value();
             }
             if (known && known->price != price) design.prices[item] = price;
@@ -139,7 +149,10 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
     if (const auto c = clash(settled)) {
         std::string pointer = "/" + c->first;
         std::ranges::replace(pointer, '.', '/');
-        return Error{Error::Kind::input, where + ":" + pointer, {"clash." + c->id, c->args}, {"file.clash.todo", {Ref{"key." + std::string{findParam(c->second)->key}}}}};
+        return Error{Error::Kind::input,
+                     where + ":" + pointer,
+                     {"clash." + c->id, c->args},
+                     {"file.clash.todo", {Ref{"key." + std::string{findParam(c->second)->key}}}}};
     }
     Loaded loaded{design, {}};
     if (followed.is_object())
@@ -165,11 +178,14 @@ std::string writeDesign(const Design& design) {
         const auto* p = findParam(key);
         const auto json = scalarJson(*p, value, design.units());
         const auto dot = key.find('.'), second = key.find('.', dot + 1);
-        if (second == std::string::npos) doc[key.substr(0, dot)][key.substr(dot + 1)] = json;
-        else doc[key.substr(0, dot)][key.substr(dot + 1, second - dot - 1)][key.substr(second + 1)] = json;
+        if (second == std::string::npos)
+            doc[key.substr(0, dot)][key.substr(dot + 1)] = json;
+        else
+            doc[key.substr(0, dot)][key.substr(dot + 1, second - dot - 1)][key.substr(second + 1)] = json;
     }
     for (const auto& slot : settled.slots())
-        if (const auto* p = findParam(slot); p->follows && !design.isSet(slot)) followed[slot] = scalarJson(*p, settled.value(slot), design.units());
+        if (const auto* p = findParam(slot); p->follows && !design.isSet(slot))
+            followed[slot] = scalarJson(*p, settled.value(slot), design.units());
     doc["used"] = Json::object();
     for (const auto& [list, n] : design.used()) doc["used"][list] = n;
     Json items = Json::object();
@@ -201,18 +217,26 @@ std::string designSchema() {
     top["followed"] = {{"type", "object"}};
     top["used"] = {{"type", "object"}, {"additionalProperties", {{"type", "integer"}, {"minimum", 0}}}};
     top["prices"] = {{"type", "object"},
-                     {"properties", {{"book", {{"type", "string"}}}, {"date", {{"type", "string"}}}, {"items", {{"type", "object"}, {"additionalProperties", {{"type", {"string", "null"}}}}}}}}};
+                     {"properties",
+                      {{"book", {{"type", "string"}}},
+                       {"date", {{"type", "string"}}},
+                       {"items", {{"type", "object"}, {"additionalProperties", {{"type", {"string", "null"}}}}}}}}};
     for (const auto& p : params()) {
         Json one;
         switch (p.type) {
-            case Type::count: one = {{"type", "integer"}, {"minimum", std::get<std::int64_t>(p.low)}, {"maximum", std::get<std::int64_t>(p.high)}}; break;
+            case Type::count:
+                one = {{"type", "integer"}, {"minimum", std::get<std::int64_t>(p.low)}, {"maximum", std::get<std::int64_t>(p.high)}};
+                break;
             case Type::flag: one = {{"type", "boolean"}}; break;
             case Type::choice:
                 one["enum"] = Json::array();
                 for (const auto o : p.options) one["enum"].push_back(o);
                 break;
             case Type::text: one = {{"type", "string"}, {"maxLength", 200}}; break;
-            default: one = {{"type", "string"}, {"description", std::string{name(p.type)} + " from " + exactValue(p, p.low, Units::imperial) + " to " + exactValue(p, p.high, Units::imperial)}};
+            default:
+                one = {{"type", "string"},
+                       {"description", std::string{name(p.type)} + " from " + exactValue(p, p.low, Units::imperial) + " to " +
+                                           exactValue(p, p.high, Units::imperial)}};
         }
         const std::string key{p.key};
         const auto dot = key.find('.');

@@ -16,8 +16,9 @@ struct Layer {
     int color;
     const char* line;
 };
-constexpr Layer kLayers[] = {{"OUTLINE", Pen::outline, 7, "CONTINUOUS"}, {"CUT", Pen::cut, 7, "CONTINUOUS"}, {"EDGE", Pen::edge, 8, "CONTINUOUS"},
-                             {"HIDDEN", Pen::hidden, 8, "DASHED"},       {"CENTRE", Pen::centre, 8, "DASHED"},  {"HATCH", Pen::hatch, 9, "CONTINUOUS"}};
+constexpr Layer kLayers[] = {{"OUTLINE", Pen::outline, 7, "CONTINUOUS"}, {"CUT", Pen::cut, 7, "CONTINUOUS"},
+                             {"EDGE", Pen::edge, 8, "CONTINUOUS"},       {"HIDDEN", Pen::hidden, 8, "DASHED"},
+                             {"CENTRE", Pen::centre, 8, "DASHED"},       {"HATCH", Pen::hatch, 9, "CONTINUOUS"}};
 
 const char* layerOf(Pen pen) {
     for (const auto& l : kLayers)
@@ -27,9 +28,11 @@ const char* layerOf(Pen pen) {
 
 /// DXF text is plain: fractions as 1/2, degrees by its own code.
 std::string plainText(std::string s) {
-    const std::pair<const char*, const char*> signs[] = {{"°", "%%d"}, {"×", "x"}, {"−", "-"}, {"–", "-"}, {"½", "1/2"}, {"′", "'"}, {"″", "\""}, {"·", "-"}, {"²", "2"}, {"“", "\""}, {"”", "\""}, {"’", "'"}};
+    const std::pair<const char*, const char*> signs[] = {{"°", "%%d"}, {"×", "x"}, {"−", "-"}, {"–", "-"},  {"½", "1/2"}, {"′", "'"},
+                                                         {"″", "\""},  {"·", "-"}, {"²", "2"}, {"“", "\""}, {"”", "\""},  {"’", "'"}};
     for (const auto& [from, to] : signs)
-        for (auto at = s.find(from); at != std::string::npos; at = s.find(from, at)) s.replace(at, std::char_traits<char>::length(from), to);
+        for (auto at = s.find(from); at != std::string::npos; at = s.find(from, at))
+            s.replace(at, std::char_traits<char>::length(from), to);
     return s;
 }
 
@@ -50,7 +53,9 @@ bool draw(const PlanSet& set, const Words& words, const std::string& path) {
     dxf.writeLinetype(*w, DL_LinetypeData("DASHED", "Dashed", 0, 2, 30.0, dashes));
     w->tableEnd();
     w->tableLayers(10);
-    const auto layer = [&](const char* name, int color, const char* line) { dxf.writeLayer(*w, DL_LayerData(name, 0), DL_Attributes("", color, 25, line, 1.0)); };
+    const auto layer = [&](const char* name, int color, const char* line) {
+        dxf.writeLayer(*w, DL_LayerData(name, 0), DL_Attributes("", color, 25, line, 1.0));
+    };
     layer("0", 7, "CONTINUOUS");
     for (const auto& l : kLayers) layer(l.name, l.color, l.line);
     layer("TEXT", 5, "CONTINUOUS"), layer("DIMS", 3, "CONTINUOUS");
@@ -74,10 +79,18 @@ bool draw(const PlanSet& set, const Words& words, const std::string& path) {
     }
     w->sectionEnd();
     w->sectionEntities();
-    const auto line = [&](Vec2 a, Vec2 b, const char* on) { dxf.writeLine(*w, DL_LineData(a.x, a.y, 0, b.x, b.y, 0), DL_Attributes(on, 256, -1, "BYLAYER", 1.0)); };
+    const auto line = [&](Vec2 a, Vec2 b, const char* on) {
+        dxf.writeLine(*w, DL_LineData(a.x, a.y, 0, b.x, b.y, 0), DL_Attributes(on, 256, -1, "BYLAYER", 1.0));
+    };
     const auto text = [&](Vec2 at, double height, double angle, int align, const std::string& t, const char* on) {
         if (t.empty()) return;
-        dxf.writeText(*w, DL_TextData(at.x, at.y, 0, at.x, at.y, 0, height, 1.0, 0, align < 0 ? 0 : align == 0 ? 1 : 2, 2, plainText(t), "Standard", angle * 3.14159265358979 / 180), DL_Attributes(on, 256, -1, "BYLAYER", 1.0));
+        dxf.writeText(*w,
+                      DL_TextData(at.x, at.y, 0, at.x, at.y, 0, height, 1.0, 0,
+                                  align < 0    ? 0
+                                  : align == 0 ? 1
+                                               : 2,
+                                  2, plainText(t), "Standard", angle * 3.14159265358979 / 180),
+                      DL_Attributes(on, 256, -1, "BYLAYER", 1.0));
     };
     double x = 0;
     for (const auto& page : set.pages)
@@ -87,7 +100,8 @@ bool draw(const PlanSet& set, const Words& words, const std::string& path) {
             const double paper = 1 / placed.scale;  // model mm for a paper mm
             for (const auto& s : d.shapes) {
                 if (s.pen == Pen::none || s.points.size() < 2) continue;
-                dxf.writePolyline(*w, DL_PolylineData(static_cast<int>(s.points.size()), 0, 0, s.closed ? 1 : 0), DL_Attributes(layerOf(s.pen), 256, -1, "BYLAYER", 1.0));
+                dxf.writePolyline(*w, DL_PolylineData(static_cast<int>(s.points.size()), 0, 0, s.closed ? 1 : 0),
+                                  DL_Attributes(layerOf(s.pen), 256, -1, "BYLAYER", 1.0));
                 for (const auto& p : s.points) dxf.writeVertex(*w, DL_VertexData(p.x + shift.x, p.y + shift.y, 0, 0));
                 dxf.writePolylineEnd(*w);
             }
@@ -100,7 +114,9 @@ bool draw(const PlanSet& set, const Words& words, const std::string& path) {
                 line(a - tick, a + tick, "DIMS"), line(b - tick, b + tick, "DIMS");
                 double angle = std::atan2(u.y, u.x) * 180 / 3.14159265358979;
                 if (angle > 90.01 || angle <= -89.99) angle += angle > 0 ? -180 : 180;
-                text((a + b) * 0.5 + Vec2{-std::sin(angle * 3.14159265358979 / 180), std::cos(angle * 3.14159265358979 / 180)} * (1.6 * paper), 2.2 * paper, angle, 0, words(m.measured()), "DIMS");
+                text((a + b) * 0.5 +
+                         Vec2{-std::sin(angle * 3.14159265358979 / 180), std::cos(angle * 3.14159265358979 / 180)} * (1.6 * paper),
+                     2.2 * paper, angle, 0, words(m.measured()), "DIMS");
             }
             text({x, -30 * paper}, 4 * paper, 0, -1, words(placed.title), "TEXT");
             x += (d.high.x - d.low.x) + 80 * paper;

@@ -39,13 +39,17 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
     Listing out{std::string{what}, {}, {}};
     const auto say = [&](std::string id) { return words(Message{std::move(id), {}}); };
     if (what == "parts") {
-        out.head = {"mark", "count", "part", "stock", "length", "width", "length_mm", "width_mm", "start_miter_deg", "start_bevel_deg", "end_miter_deg", "end_bevel_deg", "mirror_of", "notches", "system"};
+        out.head = {"mark",          "count",         "part",      "stock",           "length",
+                    "width",         "length_mm",     "width_mm",  "start_miter_deg", "start_bevel_deg",
+                    "end_miter_deg", "end_bevel_deg", "mirror_of", "notches",         "system"};
         for (const auto& p : a.takeoff->pieces) {
             std::string notches;
             for (const auto& n : p.saw.notches)
-                notches += (notches.empty() ? "" : "; ") + std::string{"at "} + length(mm(n.atMm), a) + " " + length(mm(n.widthMm), a) + " long " + length(mm(n.depthMm), a) + " deep";
-            out.rows.push_back({p.mark, static_cast<double>(p.count()), say("part." + p.role), p.stock, length(p.length, a), length(p.width, a), tidy(inMm(p.length)), tidy(inMm(p.width)),
-                                p.saw.start.miterDeg, p.saw.start.bevelDeg, p.saw.end.miterDeg, p.saw.end.bevelDeg, p.mirrorOf, notches, std::string{name(p.system)}});
+                notches += (notches.empty() ? "" : "; ") + std::string{"at "} + length(mm(n.atMm), a) + " " + length(mm(n.widthMm), a) +
+                           " long " + length(mm(n.depthMm), a) + " deep";
+            out.rows.push_back({p.mark, static_cast<double>(p.count()), say("part." + p.role), p.stock, length(p.length, a),
+                                length(p.width, a), tidy(inMm(p.length)), tidy(inMm(p.width)), p.saw.start.miterDeg, p.saw.start.bevelDeg,
+                                p.saw.end.miterDeg, p.saw.end.bevelDeg, p.mirrorOf, notches, std::string{name(p.system)}});
         }
     } else if (what == "cuts") {
         out.head = {"board", "stock", "order", "mark", "length", "length_mm", "at_mm", "offcut_mm"};
@@ -55,7 +59,8 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
             double order = 0;
             for (const auto& c : b.pieces) {
                 const auto& part = a.cuts->boardParts[c.part];
-                out.rows.push_back({n, a.cuts->boardStock[b.stock].label, ++order, part.label, length(part.length, a), tidy(inMm(part.length)), tidy(inMm(c.at)), tidy(inMm(b.offcut))});
+                out.rows.push_back({n, a.cuts->boardStock[b.stock].label, ++order, part.label, length(part.length, a),
+                                    tidy(inMm(part.length)), tidy(inMm(c.at)), tidy(inMm(b.offcut))});
             }
         }
     } else if (what == "sheets") {
@@ -64,19 +69,24 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
         for (const auto& s : a.cuts->sheets.sheets) {
             ++n;
             for (const auto& p : s.placements)
-                out.rows.push_back({n, a.cuts->sheetStock[s.stock].label, a.cuts->sheetParts[p.part].label, tidy(inMm(p.x)), tidy(inMm(p.y)), tidy(inMm(p.width)), tidy(inMm(p.height)), p.turned ? 1.0 : 0.0});
+                out.rows.push_back({n, a.cuts->sheetStock[s.stock].label, a.cuts->sheetParts[p.part].label, tidy(inMm(p.x)),
+                                    tidy(inMm(p.y)), tidy(inMm(p.width)), tidy(inMm(p.height)), p.turned ? 1.0 : 0.0});
         }
     } else if (what == "buy") {
         out.head = {"group", "item", "id", "quantity", "each", "amount", "left_over"};
         for (const auto& l : a.bill.lines)
-            out.rows.push_back({std::string{name(l.group)}, say("item." + l.item), l.item, static_cast<double>(l.bought), l.each ? Cell{inUnits(*l.each)} : Cell{std::string{}},
+            out.rows.push_back({std::string{name(l.group)}, say("item." + l.item), l.item, static_cast<double>(l.bought),
+                                l.each ? Cell{inUnits(*l.each)} : Cell{std::string{}},
                                 l.amount ? Cell{inUnits(*l.amount)} : Cell{std::string{}}, tidy(l.leftOver)});
-        out.rows.push_back({std::string{"tax"}, say("bill.tax"), std::string{}, std::string{}, std::string{}, inUnits(a.bill.tax), std::string{}});
-        out.rows.push_back({std::string{"total"}, say(a.bill.complete() ? "bill.total" : "bill.atleast"), std::string{}, std::string{}, std::string{}, inUnits(a.bill.total), std::string{}});
+        out.rows.push_back(
+            {std::string{"tax"}, say("bill.tax"), std::string{}, std::string{}, std::string{}, inUnits(a.bill.tax), std::string{}});
+        out.rows.push_back({std::string{"total"}, say(a.bill.complete() ? "bill.total" : "bill.atleast"), std::string{}, std::string{},
+                            std::string{}, inUnits(a.bill.total), std::string{}});
     } else if (what == "checks") {
         out.head = {"id", "state", "value", "limit", "unit", "rule", "source"};
         for (const auto& f : a.findings)
-            out.rows.push_back({f.id, std::string{name(f.state)}, tidy(f.value), tidy(f.limit), f.unit, say("finding." + f.id), sourceText(f.source)});
+            out.rows.push_back(
+                {f.id, std::string{name(f.state)}, tidy(f.value), tidy(f.limit), f.unit, say("finding." + f.id), sourceText(f.source)});
     } else if (what == "steps") {
         out.head = {"step", "work", "parts", "marks", "check"};
         double n = 0;
@@ -93,7 +103,9 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
 }
 
 namespace {
-std::string cellText(const Cell& c) { return std::holds_alternative<std::string>(c) ? std::get<std::string>(c) : writeNumber(std::get<double>(c), 4); }
+std::string cellText(const Cell& c) {
+    return std::holds_alternative<std::string>(c) ? std::get<std::string>(c) : writeNumber(std::get<double>(c), 4);
+}
 }  // namespace
 
 std::string toCsv(const Listing& list) {
@@ -133,14 +145,17 @@ Result<std::string> toXlsx(const Listing& list) {
         auto* sheet = workbook_add_worksheet(book, list.name.c_str());
         auto* bold = workbook_add_format(book);
         format_set_bold(bold);
-        for (std::size_t c = 0; c < list.head.size(); ++c) worksheet_write_string(sheet, 0, static_cast<lxw_col_t>(c), list.head[c].c_str(), bold);
+        for (std::size_t c = 0; c < list.head.size(); ++c)
+            worksheet_write_string(sheet, 0, static_cast<lxw_col_t>(c), list.head[c].c_str(), bold);
         for (std::size_t r = 0; r < list.rows.size(); ++r)
             for (std::size_t c = 0; c < list.rows[r].size(); ++c) {
                 const auto& cell = list.rows[r][c];
                 const auto row = static_cast<lxw_row_t>(r + 1);
                 const auto col = static_cast<lxw_col_t>(c);
-                if (std::holds_alternative<double>(cell)) worksheet_write_number(sheet, row, col, std::get<double>(cell), nullptr);
-                else worksheet_write_string(sheet, row, col, std::get<std::string>(cell).c_str(), nullptr);
+                if (std::holds_alternative<double>(cell))
+                    worksheet_write_number(sheet, row, col, std::get<double>(cell), nullptr);
+                else
+                    worksheet_write_string(sheet, row, col, std::get<std::string>(cell).c_str(), nullptr);
             }
         return workbook_close(book) == LXW_NO_ERROR;
     });
@@ -148,8 +163,10 @@ Result<std::string> toXlsx(const Listing& list) {
 
 Result<std::string> exportBytes(const Answer& a, std::string_view what, std::string_view format, const Words& words) {
     if (what == "model") return format == "json" ? modelJson(a) : modelObj(*a.model);
-    if (format == "json" && what == "cuts") return cutPlanJson(a.cuts->boardParts, a.cuts->boardStock, a.cuts->boards, a.settled->length("cut.kerf"), 0);
-    if (format == "json" && what == "sheets") return nestPlanJson(a.cuts->sheetParts, a.cuts->sheetStock, a.cuts->sheets, a.settled->length("cut.kerf"), 0);
+    if (format == "json" && what == "cuts")
+        return cutPlanJson(a.cuts->boardParts, a.cuts->boardStock, a.cuts->boards, a.settled->length("cut.kerf"), 0);
+    if (format == "json" && what == "sheets")
+        return nestPlanJson(a.cuts->sheetParts, a.cuts->sheetStock, a.cuts->sheets, a.settled->length("cut.kerf"), 0);
     const auto list = listing(a, what, words);
     if (format == "xlsx") return toXlsx(list);
     if (format != "json") return format == "csv" ? toCsv(list) : toMarkdown(list);
@@ -166,7 +183,8 @@ std::string modelJson(const Answer& a) {
     const auto& m = *a.model;
     Json doc;
     doc["units"] = "mm";
-    doc["axes"] = "x right along the front, y back from the front, z up, origin at the front left corner of the floor frame at finished grade";
+    doc["axes"] =
+        "x right along the front, y back from the front, z up, origin at the front left corner of the floor frame at finished grade";
     std::map<std::string, const Piece*> byMark;
     for (const auto& p : a.takeoff->pieces) byMark[p.mark] = &p;
     doc["parts"] = Json::array();
@@ -197,16 +215,30 @@ std::string modelJson(const Answer& a) {
             const auto end = [](const EndCut& c) { return Json{{"miter_deg", c.miterDeg}, {"bevel_deg", c.bevelDeg}}; };
             j["cuts"] = {{"start", end(saw.start)}, {"end", end(saw.end)}, {"notches", Json::array()}};
             for (const auto& n : saw.notches)
-                j["cuts"]["notches"].push_back({{"kind", "birdsmouth"}, {"at_mm", tidy(n.atMm)}, {"face", "lower edge"}, {"width_mm", tidy(n.widthMm)}, {"depth_mm", tidy(n.depthMm)}, {"angle_deg", n.angleDeg}});
+                j["cuts"]["notches"].push_back({{"kind", "birdsmouth"},
+                                                {"at_mm", tidy(n.atMm)},
+                                                {"face", "lower edge"},
+                                                {"width_mm", tidy(n.widthMm)},
+                                                {"depth_mm", tidy(n.depthMm)},
+                                                {"angle_deg", n.angleDeg}});
         }
         doc["parts"].push_back(std::move(j));
     }
     doc["joints"] = Json::array();
     for (const auto& j : m.joints)
-        doc["joints"].push_back({{"a", m.parts[j.a].id}, {"b", m.parts[j.b].id}, {"kind", std::string{name(j.kind)}}, {"gap_mm", tidy(j.gapMm)}, {"patch_mm2", tidy(j.patchMm2)}});
+        doc["joints"].push_back({{"a", m.parts[j.a].id},
+                                 {"b", m.parts[j.b].id},
+                                 {"kind", std::string{name(j.kind)}},
+                                 {"gap_mm", tidy(j.gapMm)},
+                                 {"patch_mm2", tidy(j.patchMm2)}});
     doc["openings"] = Json::array();
     for (const auto& o : m.openings) {
-        Json j{{"id", o.id}, {"kind", o.kind}, {"wall", o.side}, {"clear_width_mm", tidy(inMm(o.width))}, {"clear_height_mm", tidy(inMm(o.height))}, {"corners", Json::array()}};
+        Json j{{"id", o.id},
+               {"kind", o.kind},
+               {"wall", o.side},
+               {"clear_width_mm", tidy(inMm(o.width))},
+               {"clear_height_mm", tidy(inMm(o.height))},
+               {"corners", Json::array()}};
         for (const auto& c : o.corners) j["corners"].push_back({tidy(c.x), tidy(c.y), tidy(c.z)});
         doc["openings"].push_back(std::move(j));
     }
@@ -219,7 +251,8 @@ std::string modelObj(const Model& m) {
     for (const auto& p : m.parts) {
         s += "o " + p.id + "\n";
         for (const auto& solid : p.solids) {
-            for (const auto& v : solid.vertices) s += "v " + writeNumber(v.x, 3) + " " + writeNumber(v.y, 3) + " " + writeNumber(v.z, 3) + "\n";
+            for (const auto& v : solid.vertices)
+                s += "v " + writeNumber(v.x, 3) + " " + writeNumber(v.y, 3) + " " + writeNumber(v.z, 3) + "\n";
             for (const auto& f : solid.faces) {
                 s += "f";
                 for (const auto v : f) s += " " + std::to_string(base + v);
@@ -244,15 +277,28 @@ std::string reportJson(const Answer& a, const Words& words) {
                      {"roof_pitch_deg", std::round(inDegrees(shell.pitch) * 1e4) / 1e4},
                      {"rafter_mm", tidy(inMm(shell.rafterLength()))}};
     const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
-    doc["flock"] = {{"count", s.count("flock.count")}, {"sized_for", birdsSizedFor(s)}, {"served", a.birds}, {"clear_floor_m2", tidy(inSquareMetres(clear))},
-                    {"outside_floor_m2", tidy(inMm(s.length("coop.width")) * inMm(s.length("coop.depth")) / 1e6)},
-                    {"floor_per_bird_m2", tidy(inSquareMetres(clear) / static_cast<double>(birdsSizedFor(s)))},
-                    {"feed_lb", tidy(kFeedLbADay * static_cast<double>(s.count("flock.count") * std::max<std::int64_t>(1, s.count("flock.days_away"))))},
-                    {"water_gal", tidy(kWaterGalADay * 2 * static_cast<double>(s.count("flock.count") * std::max<std::int64_t>(1, s.count("flock.days_away"))))}};
+    doc["flock"] = {
+        {"count", s.count("flock.count")},
+        {"sized_for", birdsSizedFor(s)},
+        {"served", a.birds},
+        {"clear_floor_m2", tidy(inSquareMetres(clear))},
+        {"outside_floor_m2", tidy(inMm(s.length("coop.width")) * inMm(s.length("coop.depth")) / 1e6)},
+        {"floor_per_bird_m2", tidy(inSquareMetres(clear) / static_cast<double>(birdsSizedFor(s)))},
+        {"feed_lb",
+         tidy(kFeedLbADay * static_cast<double>(s.count("flock.count") * std::max<std::int64_t>(1, s.count("flock.days_away"))))},
+        {"water_gal",
+         tidy(kWaterGalADay * 2 * static_cast<double>(s.count("flock.count") * std::max<std::int64_t>(1, s.count("flock.days_away"))))}};
     doc["findings"] = Json::array();
     for (const auto& f : a.findings) {
-        Json j{{"id", f.id}, {"state", std::string{name(f.state)}}, {"value", tidy(f.value)}, {"limit", tidy(f.limit)}, {"unit", f.unit}, {"rule", words(Message{"finding." + f.id, {}})},
-               {"source", sourceText(f.source)}, {"parts", f.parts}, {"remedies", Json::array()}};
+        Json j{{"id", f.id},
+               {"state", std::string{name(f.state)}},
+               {"value", tidy(f.value)},
+               {"limit", tidy(f.limit)},
+               {"unit", f.unit},
+               {"rule", words(Message{"finding." + f.id, {}})},
+               {"source", sourceText(f.source)},
+               {"parts", f.parts},
+               {"remedies", Json::array()}};
         if (f.state != State::pass)
             for (const auto& r : f.remedies) {
                 Json changes = Json::array();
@@ -263,22 +309,41 @@ std::string reportJson(const Answer& a, const Words& words) {
     }
     doc["not_judged_yet"] = notJudgedYet();
     std::int64_t sheets = static_cast<std::int64_t>(a.cuts->sheets.sheets.size());
-    doc["totals"] = {{"parts", a.model->parts.size()}, {"boards", a.cuts->boards.boards.size()}, {"sheets", sheets}, {"mass_kg", tidy(inKilograms(a.mass))}, {"waste", tidy(a.waste)},
+    doc["totals"] = {{"parts", a.model->parts.size()},
+                     {"boards", a.cuts->boards.boards.size()},
+                     {"sheets", sheets},
+                     {"mass_kg", tidy(inKilograms(a.mass))},
+                     {"waste", tidy(a.waste)},
                      {"hours", nullptr}};
     Json systems = Json::object();
     for (int g = 0; g < kGroups; ++g)
         if (a.bill.groups[g]) systems[std::string{name(static_cast<Group>(g))}] = inUnits(*a.bill.groups[g]);
-    doc["cost"] = {{"by_system", systems}, {"net", inUnits(a.bill.net)}, {"tax", inUnits(a.bill.tax)}, {"total", inUnits(a.bill.total)}, {"complete", a.bill.complete()}, {"missing", a.bill.withoutPrice},
+    doc["cost"] = {{"by_system", systems},
+                   {"net", inUnits(a.bill.net)},
+                   {"tax", inUnits(a.bill.tax)},
+                   {"total", inUnits(a.bill.total)},
+                   {"complete", a.bill.complete()},
+                   {"missing", a.bill.withoutPrice},
                    {"prices", {{"book", a.design.prices.empty() ? "sample" : "own"}, {"date", a.design.pricesDate}}}};
     return doc.dump(1) + "\n";
 }
 
-std::string cutPlanJson(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, Length kerf, double seconds) {
-    Json doc{{"cost", inUnits(plan.cost)}, {"lower_bound", inUnits(plan.lowerBound)}, {"proven_optimal", plan.proven}, {"seconds", std::round(seconds * 1000) / 1000}, {"kerf_mm", inMm(kerf)}};
+std::string cutPlanJson(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, Length kerf,
+                        double seconds) {
+    Json doc{{"cost", inUnits(plan.cost)},
+             {"lower_bound", inUnits(plan.lowerBound)},
+             {"proven_optimal", plan.proven},
+             {"seconds", std::round(seconds * 1000) / 1000},
+             {"kerf_mm", inMm(kerf)}};
     doc["boards"] = Json::array();
     for (const auto& b : plan.boards) {
-        Json j{{"stock", stock[b.stock].label}, {"length_mm", inMm(stock[b.stock].length)}, {"price", inUnits(stock[b.stock].price)}, {"cuts", Json::array()}, {"offcut_mm", inMm(b.offcut)}};
-        for (const auto& c : b.pieces) j["cuts"].push_back({{"label", parts[c.part].label}, {"length_mm", inMm(parts[c.part].length)}, {"at_mm", inMm(c.at)}});
+        Json j{{"stock", stock[b.stock].label},
+               {"length_mm", inMm(stock[b.stock].length)},
+               {"price", inUnits(stock[b.stock].price)},
+               {"cuts", Json::array()},
+               {"offcut_mm", inMm(b.offcut)}};
+        for (const auto& c : b.pieces)
+            j["cuts"].push_back({{"label", parts[c.part].label}, {"length_mm", inMm(parts[c.part].length)}, {"at_mm", inMm(c.at)}});
         doc["boards"].push_back(std::move(j));
     }
     doc["unplaced"] = Json::array();
@@ -292,19 +357,31 @@ std::string cutPlanCsv(const std::vector<CutPart>& parts, const std::vector<CutS
     for (const auto& b : plan.boards) {
         ++n;
         for (const auto& c : b.pieces)
-            out.rows.push_back({n, stock[b.stock].label, inMm(stock[b.stock].length), inUnits(stock[b.stock].price), parts[c.part].label, inMm(parts[c.part].length), inMm(c.at), inMm(b.offcut)});
+            out.rows.push_back({n, stock[b.stock].label, inMm(stock[b.stock].length), inUnits(stock[b.stock].price), parts[c.part].label,
+                                inMm(parts[c.part].length), inMm(c.at), inMm(b.offcut)});
     }
     return toCsv(out);
 }
 
-std::string nestPlanJson(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, Length kerf, double seconds) {
-    Json doc{{"cost", inUnits(plan.cost)}, {"lower_bound", inUnits(plan.lowerBound)}, {"proven_optimal", plan.proven}, {"seconds", std::round(seconds * 1000) / 1000}, {"kerf_mm", inMm(kerf)}};
+std::string nestPlanJson(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, Length kerf,
+                         double seconds) {
+    Json doc{{"cost", inUnits(plan.cost)},
+             {"lower_bound", inUnits(plan.lowerBound)},
+             {"proven_optimal", plan.proven},
+             {"seconds", std::round(seconds * 1000) / 1000},
+             {"kerf_mm", inMm(kerf)}};
     doc["sheets"] = Json::array();
     for (const auto& s : plan.sheets) {
         const auto& st = stock[s.stock];
-        Json j{{"stock", st.label}, {"width_mm", inMm(st.width)}, {"height_mm", inMm(st.height)}, {"price", inUnits(st.price)}, {"placements", Json::array()}, {"cuts", Json::array()}};
+        Json j{{"stock", st.label},          {"width_mm", inMm(st.width)},  {"height_mm", inMm(st.height)},
+               {"price", inUnits(st.price)}, {"placements", Json::array()}, {"cuts", Json::array()}};
         for (const auto& p : s.placements)
-            j["placements"].push_back({{"label", parts[p.part].label}, {"x_mm", inMm(p.x)}, {"y_mm", inMm(p.y)}, {"width_mm", inMm(p.width)}, {"height_mm", inMm(p.height)}, {"turned", p.turned}});
+            j["placements"].push_back({{"label", parts[p.part].label},
+                                       {"x_mm", inMm(p.x)},
+                                       {"y_mm", inMm(p.y)},
+                                       {"width_mm", inMm(p.width)},
+                                       {"height_mm", inMm(p.height)},
+                                       {"turned", p.turned}});
         for (const auto& c : s.cuts) j["cuts"].push_back({{"from_mm", {inMm(c.x0), inMm(c.y0)}}, {"to_mm", {inMm(c.x1), inMm(c.y1)}}});
         doc["sheets"].push_back(std::move(j));
     }
@@ -331,11 +408,13 @@ std::span<const std::string_view> exportFormats(std::string_view what) {
 namespace {
 
 /// Columns by name; an error names one that is missing, a warning those that nobody asked for.
-Result<std::vector<int>> columns(const Csv& csv, const std::string& where, std::initializer_list<std::string_view> names, std::vector<std::string>& warned) {
+Result<std::vector<int>> columns(const Csv& csv, const std::string& where, std::initializer_list<std::string_view> names,
+                                 std::vector<std::string>& warned) {
     std::vector<int> out;
     for (const auto n : names) {
         out.push_back(csv.column(n));
-        if (out.back() < 0 && n != "qty") return Error{Error::Kind::input, where + ":1", {"csv.nocolumn", {std::string{n}}}, {"csv.todo", {}}};
+        if (out.back() < 0 && n != "qty")
+            return Error{Error::Kind::input, where + ":1", {"csv.nocolumn", {std::string{n}}}, {"csv.todo", {}}};
     }
     std::string unknown;
     for (const auto& h : csv.header)
@@ -364,7 +443,8 @@ Result<Length> positiveLength(const std::string& text, const std::string& at) {
 }
 Result<std::int64_t> quantity(const std::string& text, const std::string& at, std::int64_t least) {
     const auto n = readCount(text);
-    if (!n || n.value() < least || n.value() > kMostPieces) return Error{Error::Kind::input, at, {"csv.qty", {text}}, {"csv.qty.todo", {least, kMostPieces}}};
+    if (!n || n.value() < least || n.value() > kMostPieces)
+        return Error{Error::Kind::input, at, {"csv.qty", {text}}, {"csv.qty.todo", {least, kMostPieces}}};
     return n;
 }
 
@@ -380,12 +460,15 @@ Result<std::vector<CutPart>> readCutParts(std::string_view text, const std::stri
     for (std::size_t r = 0; r < csv.value().rows.size(); ++r) {
         const auto& row = csv.value().rows[r];
         const auto at = where + ":" + std::to_string(csv.value().lines[r]);
-        const auto cell = [&](std::size_t c) { return cols.value()[c] < 0 ? std::string{} : spaceless(row[static_cast<std::size_t>(cols.value()[c])]); };
+        const auto cell = [&](std::size_t c) {
+            return cols.value()[c] < 0 ? std::string{} : spaceless(row[static_cast<std::size_t>(cols.value()[c])]);
+        };
         const auto l = positiveLength(cell(2), at);
         if (!l) return l.error();
         const auto n = cell(3).empty() ? Result<std::int64_t>{std::int64_t{1}} : quantity(cell(3), at, 1);
         if (!n) return n.error();
-        if ((all += n.value()) > kMostPieces) return Error{Error::Kind::input, at, {"csv.toomany", {kMostPieces}}, {"csv.toomany.todo", {}}};
+        if ((all += n.value()) > kMostPieces)
+            return Error{Error::Kind::input, at, {"csv.toomany", {kMostPieces}}, {"csv.toomany.todo", {}}};
         out.push_back({cell(0), cell(1), l.value(), n.value()});
     }
     return out;
@@ -400,11 +483,14 @@ Result<std::vector<CutStock>> readCutStock(std::string_view text, const std::str
     for (std::size_t r = 0; r < csv.value().rows.size(); ++r) {
         const auto& row = csv.value().rows[r];
         const auto at = where + ":" + std::to_string(csv.value().lines[r]);
-        const auto cell = [&](std::size_t c) { return cols.value()[c] < 0 ? std::string{} : spaceless(row[static_cast<std::size_t>(cols.value()[c])]); };
+        const auto cell = [&](std::size_t c) {
+            return cols.value()[c] < 0 ? std::string{} : spaceless(row[static_cast<std::size_t>(cols.value()[c])]);
+        };
         const auto l = positiveLength(cell(2), at);
         if (!l) return l.error();
         const auto price = readMoney(cell(3));
-        if (cell(3).empty() || !price || price.value() < Money{}) return Error{Error::Kind::input, at, {"csv.price", {cell(3)}}, {"csv.price.todo", {}}};
+        if (cell(3).empty() || !price || price.value() < Money{})
+            return Error{Error::Kind::input, at, {"csv.price", {cell(3)}}, {"csv.price.todo", {}}};
         std::optional<std::int64_t> n;
         if (!cell(4).empty()) {
             const auto q = quantity(cell(4), at, 0);

@@ -28,9 +28,11 @@ Result<std::string> exportBytes(const Answer& answer, std::string_view what, std
 std::string modelJson(const Answer& answer);
 std::string modelObj(const Model& model);
 std::string reportJson(const Answer& answer, const Words& words);
-std::string cutPlanJson(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, Length kerf, double seconds);
+std::string cutPlanJson(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, Length kerf,
+                        double seconds);
 std::string cutPlanCsv(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan);
-std::string nestPlanJson(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, Length kerf, double seconds);
+std::string nestPlanJson(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, Length kerf,
+                         double seconds);
 /// All pages' drawings side by side at full size, in millimetres; dimensions as lines and text.
 Done writeDxf(const PlanSet& set, const Words& words, const std::string& path);
 

@@ -105,7 +105,8 @@ Solid cut(const Solid& solid, const Plane& plane) {
                 const auto key = std::minmax(a, b);
                 auto at = crossing.find(key);
                 if (at == crossing.end()) {
-                    const auto p = solid.vertices[static_cast<std::size_t>(key.first)], q = solid.vertices[static_cast<std::size_t>(key.second)];
+                    const auto p = solid.vertices[static_cast<std::size_t>(key.first)],
+                               q = solid.vertices[static_cast<std::size_t>(key.second)];
                     const auto hp = h[static_cast<std::size_t>(key.first)], hq = h[static_cast<std::size_t>(key.second)];
                     at = crossing.emplace(key, put(p + (q - p) * (hp / (hp - hq)))).first;
                 }

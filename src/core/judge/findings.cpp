@@ -27,7 +27,8 @@ struct Court {
             if (p.id.starts_with(start)) ids.push_back(p.id);
         return ids;
     }
-    Finding& find(std::string id, std::string gauge, double value, double limit, std::string unit, bool atLeast, double margin = kNearMargin) {
+    Finding& find(std::string id, std::string gauge, double value, double limit, std::string unit, bool atLeast,
+                  double margin = kNearMargin) {
         Finding f;
         f.id = std::move(id), f.gauge = std::move(gauge), f.value = value, f.limit = limit, f.unit = std::move(unit), f.atLeast = atLeast;
         f.state = stateOf(value, limit, atLeast, margin);
@@ -40,17 +41,21 @@ struct Court {
 
     void room() {
         const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
-        auto& f = find("room.floor", "room", inSquareMetres(clear) / birds(), inSquareMetres(s.area("flock.floor_each")), "m2/bird", true, 0.05);
+        auto& f =
+            find("room.floor", "room", inSquareMetres(clear) / birds(), inSquareMetres(s.area("flock.floor_each")), "m2/bird", true, 0.05);
         f.parts = idsWith("floor/deck");
         if (s.isSet("coop.width") || s.isSet("coop.depth")) f.remedies.push_back({{"coop.width", ""}, {"coop.depth", ""}});
         const auto step = feet(2);
         f.remedies.push_back({{"coop.width", len(s.length("coop.width") + step)}});
         f.remedies.push_back({{"coop.depth", len(s.length("coop.depth") + step)}});
-        if (s.count("flock.count") > 2) f.remedies.push_back({{"flock.count", std::to_string(static_cast<std::int64_t>(clear.count() / s.area("flock.floor_each").count()))}});
+        if (s.count("flock.count") > 2)
+            f.remedies.push_back(
+                {{"flock.count", std::to_string(static_cast<std::int64_t>(clear.count() / s.area("flock.floor_each").count()))}});
     }
     void runFloor() {
         double area = 0;
-        for (const int r : s.rows("runs")) area += inMm(s.length(slotKey("runs", r, "length"))) * inMm(s.length(slotKey("runs", r, "width"))) / 1e6;
+        for (const int r : s.rows("runs"))
+            area += inMm(s.length(slotKey("runs", r, "length"))) * inMm(s.length(slotKey("runs", r, "width"))) / 1e6;
         auto& f = find("run.floor", "run", area / birds(), inSquareMetres(s.area("flock.run_each")), "m2/bird", true, 0.05);
         f.parts = idsWith("runs.");
         for (const int r : s.rows("runs")) {
@@ -72,7 +77,8 @@ struct Court {
         g.parts = idsWith("roosts/bar");
         g.remedies.push_back({{"roost.height", len(s.length("nests.height") + inches(8))}});
         g.remedies.push_back({{"roost.height", ""}});
-        auto& h = find("roost.jump", "roost", inMm(s.length("roost.height")), inMm(sizeClass(s.choice("flock.size")).roostHigh), "mm", false, 0.05);
+        auto& h = find("roost.jump", "roost", inMm(s.length("roost.height")), inMm(sizeClass(s.choice("flock.size")).roostHigh), "mm",
+                       false, 0.05);
         h.parts = idsWith("roosts/bar");
         h.remedies.push_back({{"roost.height", len(sizeClass(s.choice("flock.size")).roostHigh)}});
     }
@@ -94,8 +100,10 @@ struct Court {
                         double low = 1e300, high = -1e300;
                         for (const auto& p : o.corners) low = std::min(low, alongX ? p.x : p.y), high = std::max(high, alongX ? p.x : p.y);
                         inZone = std::max(0.0, std::min(high, alongX ? b.high.x : b.high.y) - std::max(low, alongX ? b.low.x : b.low.y));
-                        if (o.side == s.choice("roost.wall")) inZone = high - low;
-                        else if ((sideIndex(o.side) - sideIndex(s.choice("roost.wall")) + 4) % 4 == 2) inZone = 0;
+                        if (o.side == s.choice("roost.wall"))
+                            inZone = high - low;
+                        else if ((sideIndex(o.side) - sideIndex(s.choice("roost.wall")) + 4) % 4 == 2)
+                            inZone = 0;
                     }
         auto& g = find("nests.zone", "nests", inZone, inMm(inches(2)), "mm", false, 0);
         // In a coop a few feet deep they can't help standing close: under one nest's width is a nuisance, not a fault.
@@ -126,7 +134,8 @@ struct Court {
             for (const int r : s.rows("vents"))
                 if (s.isSet(slotKey("vents", r, "height"))) f.remedies.push_back({{slotKey("vents", r, "height"), ""}});
         };
-        auto& f = find("air.summer", "summerair", all / birds(), kVentSqFtABird * ft2 * sizeClass(s.choice("flock.size")).floorShare, "m2/bird", true);
+        auto& f = find("air.summer", "summerair", all / birds(), kVentSqFtABird * ft2 * sizeClass(s.choice("flock.size")).floorShare,
+                       "m2/bird", true);
         f.parts = idsWith("vents.");
         widen(f);
         auto& g = find("air.winter", "winterair", vents / floor, 0.1, "share", true, 0.05);
@@ -145,7 +154,8 @@ struct Court {
             for (const int r : s.rows("doors")) {
                 if (s.choice(slotKey("doors", r, "kind")) != "people_door") continue;
                 const auto key = slotKey("doors", r, "height");
-                auto& d = find("headroom.door", "headroom", inMm(s.length(key)), inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
+                auto& d =
+                    find("headroom.door", "headroom", inMm(s.length(key)), inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
                 d.parts = idsWith("doors." + std::to_string(r));
                 d.remedies.push_back({{key, ""}});
                 d.remedies.push_back({{slotKey("doors", r, "wall"), s.choice("roof.falls_to") == "back" ? "front" : "back"}, {key, ""}});
@@ -172,10 +182,13 @@ struct Court {
             f.parts = idsWith("floor/deck");
             for (const int r : s.rows("doors")) f.remedies.push_back({{slotKey("doors", r, "width"), len(inches(48))}});
             const auto extra = slotKey("doors", s.rows("doors").empty() ? 1 : s.rows("doors").back() + 1, "wall");
-            f.remedies.push_back({{extra, std::string{opposite(s.rows("doors").empty() ? "front" : s.choice(slotKey("doors", s.rows("doors").front(), "wall")))}}});
+            f.remedies.push_back(
+                {{extra,
+                  std::string{opposite(s.rows("doors").empty() ? "front" : s.choice(slotKey("doors", s.rows("doors").front(), "wall")))}}});
         }
         for (const int r : s.rows("runs")) {
-            auto& f = find("headroom.run", "headroom", inMm(s.length(slotKey("runs", r, "height"))), inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
+            auto& f = find("headroom.run", "headroom", inMm(s.length(slotKey("runs", r, "height"))),
+                           inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
             // Stooping in a run is a nuisance, not a fault.
             if (f.state == State::fail) f.state = State::near;
             f.parts = idsWith("runs.");

@@ -13,12 +13,12 @@ enum class State { pass, near, fail };
 std::string_view name(State state);
 
 struct Finding {
-    std::string id;      ///< stable: room.floor; words: finding.<id>
-    std::string gauge;   ///< the gauge that shows it
+    std::string id;     ///< stable: room.floor; words: finding.<id>
+    std::string gauge;  ///< the gauge that shows it
     State state = State::pass;
     double value = 0, limit = 0;
-    std::string unit;    ///< mm, m2, m2/bird, mm/bird, birds/nest, deg, kg, share, count
-    bool atLeast = true; ///< the value should be at least, else at most, the limit
+    std::string unit;     ///< mm, m2, m2/bird, mm/bird, birds/nest, deg, kg, share, count
+    bool atLeast = true;  ///< the value should be at least, else at most, the limit
     Source source = kPractice;
     std::vector<std::string> parts;             ///< ids
     std::vector<std::vector<Change>> remedies;  ///< each: changes given together

@@ -61,7 +61,9 @@ std::vector<Fault> badSolids(const Model& m) {
             std::map<std::pair<int, int>, int> edges;
             for (const auto& f : s.faces)
                 for (std::size_t i = 0; i < f.size(); ++i) ++edges[{f[i], f[(i + 1) % f.size()]}];
-            const bool closed = std::ranges::all_of(edges, [&](const auto& e) { return e.second == 1 && edges.contains({e.first.second, e.first.first}); });
+            const bool closed = std::ranges::all_of(edges, [&](const auto& e) {
+                return e.second == 1 && edges.contains({e.first.second, e.first.first});
+            });
             double dent = 0;
             for (std::size_t f = 0; f < s.faces.size(); ++f) {
                 const auto plane = facePlane(s, f);
@@ -78,7 +80,8 @@ std::vector<Fault> intruders(const Model& m) {
         for (const auto& p : m.parts) {
             if (p.opening == c.owner || p.id.starts_with(c.owner + "/")) continue;
             for (const auto& s : p.solids)
-                if (bounds(s).meets(bounds(c.solid), -kTouchMm) && depthShared(s, c.solid) > kTouchMm) out.push_back({"entered", c.id, p.id, 0});
+                if (bounds(s).meets(bounds(c.solid), -kTouchMm) && depthShared(s, c.solid) > kTouchMm)
+                    out.push_back({"entered", c.id, p.id, 0});
         }
     return out;
 }
@@ -89,7 +92,10 @@ std::vector<Fault> misfits(const Model& m) {
         double off = 0;
         if (p.form == Form::lumber) {
             const auto* size = profile(p.stock);
-            if (!size) { out.push_back({"misfit", p.id, "", 0}); continue; }
+            if (!size) {
+                out.push_back({"misfit", p.id, "", 0});
+                continue;
+            }
             const double a = p.extent(p.thick()), b = p.extent(p.wide), thin = std::min(a, b), wide = std::max(a, b);
             // A ripped board is narrower than its stock, never thicker or thinner.
             off = std::max(std::fabs(thin - inMm(size->thick)), wide - inMm(size->wide));

@@ -8,9 +8,9 @@
 namespace oiko {
 
 struct Fault {
-    std::string kind;  ///< overlap, floating, open, misfit, entered
-    std::string a, b;  ///< part ids; b may be empty
-    double amount = 0; ///< mm deep, mm³ off
+    std::string kind;   ///< overlap, floating, open, misfit, entered
+    std::string a, b;   ///< part ids; b may be empty
+    double amount = 0;  ///< mm deep, mm³ off
 };
 /// Pairs of parts that share volume deeper than kTouchMm.
 std::vector<Fault> overlaps(const Model& model);

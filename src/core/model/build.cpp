@@ -64,10 +64,15 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
         for (const int n : s.rows(list)) {
             const auto row = std::string{list} + "." + std::to_string(n);
             const double h = inMm(s.length(row + ".height"));
-            if (list == "doors") hole(row, s.choice(row + ".kind"), 0, h);
-            else if (list == "pops") hole(row, "pop", inMm(s.length(row + ".sill")), h);
-            else if (list == "windows") hole(row, "window", inMm(s.length(row + ".sill")), h);
-            else hole(row, "vent", inMm(highestHead(shell, s.choice(row + ".wall"), s.length(row + ".at"), s.length(row + ".width"))) - h, h);
+            if (list == "doors")
+                hole(row, s.choice(row + ".kind"), 0, h);
+            else if (list == "pops")
+                hole(row, "pop", inMm(s.length(row + ".sill")), h);
+            else if (list == "windows")
+                hole(row, "window", inMm(s.length(row + ".sill")), h);
+            else
+                hole(row, "vent", inMm(highestHead(shell, s.choice(row + ".wall"), s.length(row + ".at"), s.length(row + ".width"))) - h,
+                     h);
         }
     hole("nests", "nest", inMm(s.length("nests.height") - kNestBoard), inMm(s.length("nests.clear") + kNestBoard));
 }
@@ -76,11 +81,22 @@ const WallFrame& Builder::wall(std::string_view side) const { return *std::range
 
 Plane Builder::below(double down) const { return Plane::through({0, 0, under(0) - down}, {0, rise, 1}); }
 
-Part* Builder::add(std::string id, std::string_view role, std::string assembly, System system, Form form, std::string stock, Vec3 along, Vec3 wideAxis,
-                   std::vector<Solid> solids) {
+Part* Builder::add(std::string id, std::string_view role, std::string assembly, System system, Form form, std::string stock, Vec3 along,
+                   Vec3 wideAxis, std::vector<Solid> solids) {
     std::erase_if(solids, [](const Solid& x) { return x.empty(); });
     if (solids.empty()) return nullptr;
-    model.parts.push_back({std::move(id), std::string{role}, std::move(assembly), system, form, std::move(stock), along, wideAxis, std::move(solids), {}, {}, {}});
+    model.parts.push_back({std::move(id),
+                           std::string{role},
+                           std::move(assembly),
+                           system,
+                           form,
+                           std::move(stock),
+                           along,
+                           wideAxis,
+                           std::move(solids),
+                           {},
+                           {},
+                           {}});
     return &model.parts.back();
 }
 
@@ -126,8 +142,8 @@ std::vector<Solid> rafterSolids(const RafterSpec& r) {
     return out;
 }
 
-std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, double d0, double d1, double z0, const std::function<double(double)>& top,
-                                  const std::vector<Hole>& holes) {
+std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, double d0, double d1, double z0,
+                                  const std::function<double(double)>& top, const std::vector<Hole>& holes) {
     std::vector<double> cuts{u0, u1};
     std::vector<Hole> mine;
     for (const auto& h : holes)
@@ -183,7 +199,8 @@ void markInner(Part& part) {
             const auto patch = touching(part.solids[i], part.solids[k]);
             if (patch.area < kPatchMm2) continue;
             for (std::size_t f = 0; f < part.solids[i].faces.size(); ++f)
-                if (dot(facePlane(part.solids[i], f).normal, patch.normal) > 1 - 1e-6 && std::fabs(area(part.solids[i], f) - patch.area) < 1)
+                if (dot(facePlane(part.solids[i], f).normal, patch.normal) > 1 - 1e-6 &&
+                    std::fabs(area(part.solids[i], f) - patch.area) < 1)
                     part.inner[i].push_back(f);
         }
 }
@@ -199,8 +216,10 @@ Model finish(Builder& b) {
                 v = {rounded(v.x), rounded(v.y), rounded(v.z)};
             }
         p.along = turned(p.along, b.shell, 0, 0, true), p.wide = turned(p.wide, b.shell, 0, 0, true);
-        if (p.solids.size() > 1) markInner(p);
-        else p.inner.assign(1, {});
+        if (p.solids.size() > 1)
+            markInner(p);
+        else
+            p.inner.assign(1, {});
     }
     for (auto& c : m.clear)
         for (auto& v : c.solid.vertices) v = turned(v, b.shell, b.wide, b.deep, false);
@@ -218,28 +237,63 @@ Model finish(Builder& b) {
     return std::move(m);
 }
 
+namespace {
+
+struct Piece {
+    std::size_t part, solid;
+    Bounds box;
+    bool square;  ///< fills its bounds: an upright box, as most pieces are
+};
+
+/// touching() for two upright boxes, from their bounds alone.
+Patch boxesTouching(const Bounds& a, const Bounds& b) {
+    Patch best;
+    for (int axis = 0; axis < 3; ++axis)
+        for (const bool above : {false, true}) {
+            const double gap = above ? b.low[axis] - a.high[axis] : a.low[axis] - b.high[axis];
+            if (std::fabs(gap) > kTouchMm) continue;
+            const int u = (axis + 1) % 3, v = (axis + 2) % 3;
+            const double u0 = std::max(a.low[u], b.low[u]), u1 = std::min(a.high[u], b.high[u]), v0 = std::max(a.low[v], b.low[v]),
+                         v1 = std::min(a.high[v], b.high[v]);
+            if (u1 <= u0 || v1 <= v0 || (u1 - u0) * (v1 - v0) <= best.area) continue;
+            const double at[3] = {above ? a.high[axis] : a.low[axis], (u0 + u1) / 2, (v0 + v1) / 2}, sign = above ? 1 : -1;
+            best.area = (u1 - u0) * (v1 - v0);
+            best.normal = axis == 0 ? Vec3{sign, 0, 0} : axis == 1 ? Vec3{0, sign, 0} : Vec3{0, 0, sign};
+            best.centre = axis == 0 ? Vec3{at[0], at[1], at[2]} : axis == 1 ? Vec3{at[2], at[0], at[1]} : Vec3{at[1], at[2], at[0]};
+        }
+    return best;
+}
+
+}  // namespace
+
 void findJoints(Model& m) {
-    struct Piece {
-        std::size_t part, solid;
-        Bounds box;
-    };
     std::vector<Piece> pieces;
     for (std::size_t i = 0; i < m.parts.size(); ++i)
-        for (std::size_t k = 0; k < m.parts[i].solids.size(); ++k) pieces.push_back({i, k, bounds(m.parts[i].solids[k])});
+        for (std::size_t k = 0; k < m.parts[i].solids.size(); ++k) {
+            const auto& solid = m.parts[i].solids[k];
+            const auto around = bounds(solid);
+            const auto size = around.size();
+            const double whole = size.x * size.y * size.z;
+            pieces.push_back({i, k, around, solid.faces.size() == 6 && std::fabs(volume(solid) - whole) < 1e-6 * whole});
+        }
     std::ranges::sort(pieces, {}, [](const Piece& p) { return p.box.low.x; });
     std::map<std::pair<std::size_t, std::size_t>, Joint> best;
     for (std::size_t i = 0; i < pieces.size(); ++i)
         for (std::size_t k = i + 1; k < pieces.size() && pieces[k].box.low.x <= pieces[i].box.high.x + kTouchMm; ++k) {
             if (pieces[i].part == pieces[k].part || !pieces[i].box.meets(pieces[k].box, kTouchMm)) continue;
-            const auto patch = touching(m.parts[pieces[i].part].solids[pieces[i].solid], m.parts[pieces[k].part].solids[pieces[k].solid]);
+            const auto patch = pieces[i].square && pieces[k].square
+                                   ? boxesTouching(pieces[i].box, pieces[k].box)
+                                   : touching(m.parts[pieces[i].part].solids[pieces[i].solid], m.parts[pieces[k].part].solids[pieces[k].solid]);
             if (patch.area < kPatchMm2) continue;
             // `a` is the upper one where one lies on the other.
-            const bool iUpper = patch.normal.z < -0.5, bears = std::fabs(patch.normal.z) > 0.5;
+            const bool iUpper = patch.normal.z<-0.5, bears = std::fabs(patch.normal.z)> 0.5;
             const auto a = iUpper || !bears ? pieces[i].part : pieces[k].part, b = a == pieces[i].part ? pieces[k].part : pieces[i].part;
             const Joint j{bears ? Joint::Kind::bears : Joint::Kind::fastened, a, b, 0, patch.area, patch.centre};
             auto& kept = best[std::minmax(a, b)];
-            if (kept.patchMm2 == 0 || (bears && kept.kind == Joint::Kind::fastened)) kept = {j.kind, j.a, j.b, 0, kept.patchMm2 + j.patchMm2, j.at};
-            else kept.patchMm2 += patch.area;
+            if (kept.patchMm2 == 0 || (bears && kept.kind == Joint::Kind::fastened))
+                kept = {j.kind, j.a, j.b, 0, kept.patchMm2 + j.patchMm2, j.at};
+            else
+                kept.patchMm2 += patch.area;
         }
     for (const auto& [pair, joint] : best) m.joints.push_back(joint);
 }

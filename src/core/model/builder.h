@@ -24,8 +24,8 @@ struct Hole {
 
 /// A wall seen from outside: u from its left end, d inwards from the frame's outer face, z up from the deck.
 struct WallFrame {
-    int local = 0;          ///< 0 front (high), 1 right, 2 back (low), 3 left
-    std::string side;       ///< the coop side it ends up on
+    int local = 0;     ///< 0 front (high), 1 right, 2 back (low), 3 left
+    std::string side;  ///< the coop side it ends up on
     Vec3 origin, u, inward;
     double length = 0;
     bool sloping = false;
@@ -55,9 +55,10 @@ public:
     Plane below(double down) const;
 
     /// Adds a part; empty solids are dropped, and a part without any is not added (nullptr).
-    Part* add(std::string id, std::string_view role, std::string assembly, System system, Form form, std::string stock, Vec3 along, Vec3 wideAxis,
-              std::vector<Solid> solids);
-    Part* lumber(std::string id, std::string_view role, std::string assembly, System system, std::string stock, Vec3 along, Vec3 wideAxis, Solid solid) {
+    Part* add(std::string id, std::string_view role, std::string assembly, System system, Form form, std::string stock, Vec3 along,
+              Vec3 wideAxis, std::vector<Solid> solids);
+    Part* lumber(std::string id, std::string_view role, std::string assembly, System system, std::string stock, Vec3 along, Vec3 wideAxis,
+                 Solid solid) {
         return add(std::move(id), role, std::move(assembly), system, Form::lumber, std::move(stock), along, wideAxis, {std::move(solid)});
     }
     void join(const std::string& a, const std::string& b, Joint::Kind kind, double gapMm);
@@ -71,18 +72,18 @@ private:
 
 /// A rafter's convex pieces: underside z = zu - rise·y, birdsmouths on plates [0, plate] and [deep - plate, deep].
 struct RafterSpec {
-    double x0, thick, deep, rise;           ///< left face, thickness, dressed depth, tangent of the pitch
-    double zu;                              ///< underside at y = 0
-    double yHigh, yLow;                     ///< plumb-cut ends
-    double spanOut, plate, seat;            ///< outer to outer of the plates, their width, the seat; seat 0: no birdsmouths
-    double zHigh, zLow;                     ///< tops of the plates
+    double x0, thick, deep, rise;  ///< left face, thickness, dressed depth, tangent of the pitch
+    double zu;                     ///< underside at y = 0
+    double yHigh, yLow;            ///< plumb-cut ends
+    double spanOut, plate, seat;   ///< outer to outer of the plates, their width, the seat; seat 0: no birdsmouths
+    double zHigh, zLow;            ///< tops of the plates
 };
 std::vector<Solid> rafterSolids(const RafterSpec& r);
 /// A board lying flat on the slope between two distances along it, from x0 to x1.
 Solid onSlope(double x0, double x1, double yStart, double zStart, double rise, double q0, double q1, double lift, double thick);
 /// A flat sheet in a wall's plane with rectangular holes; its top follows `top(u)`, straight between `u0` and `u1`.
-std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, double d0, double d1, double z0, const std::function<double(double)>& top,
-                                  const std::vector<Hole>& holes);
+std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, double d0, double d1, double z0,
+                                  const std::function<double(double)>& top, const std::vector<Hole>& holes);
 /// Starts of members 1.5 in thick: both ends, and centres on the layout between.
 std::vector<double> layout(double from, double to, double spacing, double thick = 1.5 * kIn);
 std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth

@@ -22,8 +22,8 @@ void skids(Builder& b) {
     for (std::size_t i = 1; i < rows.size(); ++i)
         for (const bool right : {false, true}) {
             const double x = right ? b.wide - 1.5 * kIn : 0;
-            b.lumber("ground/skirt/" + std::string{right ? "right/" : "left/"} + std::to_string(i), "skirt", "foundation", System::ground, "2x4pt", {0, 1, 0},
-                     {0, 0, 1}, box({x, rows[i - 1] + h, 0}, {x + 1.5 * kIn, rows[i], h}));
+            b.lumber("ground/skirt/" + std::string{right ? "right/" : "left/"} + std::to_string(i), "skirt", "foundation", System::ground,
+                     "2x4pt", {0, 1, 0}, {0, 0, 1}, box({x, rows[i - 1] + h, 0}, {x + 1.5 * kIn, rows[i], h}));
         }
 }
 
@@ -41,7 +41,8 @@ void posts(Builder& b) {
     const auto ys = evenly(b.deep, t, 72 * kIn), xs = evenly(b.wide, t, 72 * kIn);
     // Two braces that lean towards each other keep an inch between them.
     const auto half = [&](const std::vector<double>& at) { return (at[1] - at[0] - t - kIn) / 2; };
-    const double legX = std::min({18 * kIn, (beamBottom - 2 * kIn) * 0.75, half(xs)}), legY = std::min({20 * kIn, (beamBottom - 2 * kIn) * 0.75 + 5.5 * kIn, half(ys)});
+    const double legX = std::min({18 * kIn, (beamBottom - 2 * kIn) * 0.75, half(xs)}),
+                 legY = std::min({20 * kIn, (beamBottom - 2 * kIn) * 0.75 + 5.5 * kIn, half(ys)});
     const double shortest = 9 * kIn;
     for (std::size_t j = 0; j < ys.size(); ++j) {
         const auto row = std::to_string(j + 1);
@@ -50,7 +51,9 @@ void posts(Builder& b) {
         for (std::size_t i = 0; i < xs.size(); ++i) {
             const auto place = row + "/" + std::to_string(i + 1);
             // A block keeps within an inch of the frame's outside, so that a run's post can stand close by.
-            const auto edge = [&](double at, double size, double whole) { return std::clamp(at + t / 2 - size / 2, -1 * kIn, whole + kIn - size); };
+            const auto edge = [&](double at, double size, double whole) {
+                return std::clamp(at + t / 2 - size / 2, -1 * kIn, whole + kIn - size);
+            };
             const double bx = edge(xs[i], blockLong, b.wide), by = edge(ys[j], blockWide, b.deep);
             b.add("ground/block/" + place, "block", "foundation", System::ground, Form::block, "block-4x8x16", {1, 0, 0}, {0, 1, 0},
                   {box({bx, by, -3.625 * kIn}, {bx + blockLong, by + blockWide, 0})});
@@ -58,20 +61,20 @@ void posts(Builder& b) {
                      box({xs[i], ys[j], 0}, {xs[i] + t, ys[j] + t, beamBottom}));
             const double mid = ys[j] + t / 2 - 0.75 * kIn;
             if (i > 0 && legX >= shortest)
-                b.lumber("ground/brace/" + place + "/left", "brace", "foundation", System::ground, "2x4pt", unit({-1, 0, 1}), unit({1, 0, 1}),
-                         kneeBrace({xs[i], mid, 0}, {-1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, legX, 3.5 * kIn));
+                b.lumber("ground/brace/" + place + "/left", "brace", "foundation", System::ground, "2x4pt", unit({-1, 0, 1}),
+                         unit({1, 0, 1}), kneeBrace({xs[i], mid, 0}, {-1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, legX, 3.5 * kIn));
             if (i + 1 < xs.size() && legX >= shortest)
-                b.lumber("ground/brace/" + place + "/right", "brace", "foundation", System::ground, "2x4pt", unit({1, 0, 1}), unit({-1, 0, 1}),
-                         kneeBrace({xs[i] + t, mid, 0}, {1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, legX, 3.5 * kIn));
+                b.lumber("ground/brace/" + place + "/right", "brace", "foundation", System::ground, "2x4pt", unit({1, 0, 1}),
+                         unit({-1, 0, 1}), kneeBrace({xs[i] + t, mid, 0}, {1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, legX, 3.5 * kIn));
             if (i != 0 && i + 1 != xs.size()) continue;
             // Across the beams: from the end posts up to the end joists.
             const double jx = i == 0 ? 0 : b.wide - 1.5 * kIn;
             if (j > 0 && legY >= shortest)
-                b.lumber("ground/brace/" + place + "/front", "brace", "foundation", System::ground, "2x4pt", unit({0, -1, 1}), unit({0, 1, 1}),
-                         kneeBrace({jx, ys[j], 0}, {0, -1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, legY, 3.5 * kIn));
+                b.lumber("ground/brace/" + place + "/front", "brace", "foundation", System::ground, "2x4pt", unit({0, -1, 1}),
+                         unit({0, 1, 1}), kneeBrace({jx, ys[j], 0}, {0, -1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, legY, 3.5 * kIn));
             if (j + 1 < ys.size() && legY >= shortest)
-                b.lumber("ground/brace/" + place + "/back", "brace", "foundation", System::ground, "2x4pt", unit({0, 1, 1}), unit({0, -1, 1}),
-                         kneeBrace({jx, ys[j] + t, 0}, {0, 1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, legY, 3.5 * kIn));
+                b.lumber("ground/brace/" + place + "/back", "brace", "foundation", System::ground, "2x4pt", unit({0, 1, 1}),
+                         unit({0, -1, 1}), kneeBrace({jx, ys[j] + t, 0}, {0, 1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, legY, 3.5 * kIn));
         }
     }
 }
@@ -86,7 +89,8 @@ void floorFrame(Builder& b) {
     const double spacing = inMm(readLength(b.s.choice("floor.spacing"), Units::imperial).value());
     const auto stock = b.s.choice("foundation.kind") == "skids" ? joist + "pt" : joist;
     b.lumber("floor/rim/front", "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1}, box({0, 0, bottom}, {b.wide, t, top}));
-    b.lumber("floor/rim/back", "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1}, box({0, b.deep - t, bottom}, {b.wide, b.deep, top}));
+    b.lumber("floor/rim/back", "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1},
+             box({0, b.deep - t, bottom}, {b.wide, b.deep, top}));
     const auto xs = layout(0, b.wide, spacing);
     for (const double x : xs)
         b.lumber("floor/joist/" + tenths(x), "joist", "floor frame", System::floor, stock, {0, 1, 0}, {0, 0, 1},
@@ -100,14 +104,14 @@ void floorFrame(Builder& b) {
         if (y > 0)
             for (std::size_t i = 1; i < xs.size(); ++i)
                 if (xs[i] - xs[i - 1] - t >= 2 * kIn)
-                    b.lumber("floor/blocking/" + std::to_string(row) + "/" + tenths(xs[i]), "blocking", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1},
-                             box({xs[i - 1] + t, y - t / 2, bottom}, {xs[i], y + t / 2, top}));
+                    b.lumber("floor/blocking/" + std::to_string(row) + "/" + tenths(xs[i]), "blocking", "floor frame", System::floor, stock,
+                             {1, 0, 0}, {0, 0, 1}, box({xs[i - 1] + t, y - t / 2, bottom}, {xs[i], y + t / 2, top}));
         int column = 0;
         for (double x = 0; x < b.wide - kSameMm; ++column) {
             double x1 = std::min(x + (row % 2 == 1 && column == 0 ? 48 : 96) * kIn, b.wide);
             if (b.wide - x1 > kSameMm && b.wide - x1 < thinnest) x1 -= spacing;
-            b.add("floor/deck/" + std::to_string(row + 1) + "/" + std::to_string(column + 1), "deck", "floor frame", System::floor, Form::sheet,
-                  b.s.choice("floor.deck"), {1, 0, 0}, {0, 1, 0}, {box({x, y, top}, {x1, y1, b.floor})});
+            b.add("floor/deck/" + std::to_string(row + 1) + "/" + std::to_string(column + 1), "deck", "floor frame", System::floor,
+                  Form::sheet, b.s.choice("floor.deck"), {1, 0, 0}, {0, 1, 0}, {box({x, y, top}, {x1, y1, b.floor})});
             x = x1;
         }
         y = y1;

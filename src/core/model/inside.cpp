@@ -14,7 +14,8 @@ void nests(Builder& b) {
     const double z0 = hole.z0, z1 = hole.z0 + t, top = hole.z1;  // floor board's underside and top; opening's head
     const double high = top + 3 * kIn, low = top - kIn;          // of the sloping ends, at the wall and outside
     const Vec3 up{0, 0, 1};
-    const auto put = [&](const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across, std::vector<Solid> solids) {
+    const auto put = [&](const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
+                         std::vector<Solid> solids) {
         auto* p = b.add("nests/" + name, role, "nests", System::inside, form, std::move(stock), along, across, std::move(solids));
         if (p) p->side = w.side, p->opening = "nests";
     };
@@ -27,7 +28,8 @@ void nests(Builder& b) {
         put("end/" + std::to_string(k + 1), k == 0 || k == n ? "nest-end" : "nest-partition", Form::sheet, "ply-1/2", outwards, up,
             {w.box(u, u + t, face, inner, z1, top), prism(ending, w.u * t)});
     }
-    put("front", "nest-front", Form::sheet, "ply-1/2", w.u, up, {w.box(hole.u0, hole.u1, outer - t, outer, z0, low - t * (high - low) / out)});
+    put("front", "nest-front", Form::sheet, "ply-1/2", w.u, up,
+        {w.box(hole.u0, hole.u1, outer - t, outer, z0, low - t * (high - low) / out)});
     put("lip", "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(hole.u0, hole.u1, inner, inner + 0.75 * kIn, z1, z1 + 3.5 * kIn)});
     put("ledger", "ledger", Form::lumber, "2x2", w.u, up, {w.box(hole.u0, hole.u1, face - 1.5 * kIn, face, z0 - 1.5 * kIn, z0)});
     // The lid lies on the ends, an eighth off the siding, and laps an inch past front and ends.
@@ -65,7 +67,8 @@ void roosts(Builder& b) {
         put("stand/" + at + "/rail", "roost-rail", "2x4", w.inward, up, w.box(u, u + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
         for (const bool far : {false, true}) {
             const double d = far ? d1 - 3.5 * kIn : d0;
-            put("stand/" + at + (far ? "/leg/far" : "/leg/near"), "roost-leg", "2x4", up, w.inward, w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, 0, h - 5 * kIn));
+            put("stand/" + at + (far ? "/leg/far" : "/leg/near"), "roost-leg", "2x4", up, w.inward,
+                w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, 0, h - 5 * kIn));
         }
     }
     // The drop zone: nobody feeds, nests or walks here.

@@ -12,8 +12,10 @@ struct Fitter {
     Builder& b;
     const WallFrame& w;
     const Hole& h;
-    Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across, std::vector<Solid> solids) {
-        auto* p = b.add(h.row + "/" + name, role, w.side + " wall", System::openings, form, std::move(stock), along, across, std::move(solids));
+    Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
+              std::vector<Solid> solids) {
+        auto* p =
+            b.add(h.row + "/" + name, role, w.side + " wall", System::openings, form, std::move(stock), along, across, std::move(solids));
         if (p) p->side = w.side, p->opening = h.row;
         return p;
     }
@@ -31,9 +33,11 @@ struct Fitter {
         board("leaf/stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, kBoard, z0, z1));
         if (u1 - u0 - 2 * wide > 2 * kIn) {
             board("leaf/rail/bottom", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kBoard, z0, z0 + wide));
-            if (z1 - z0 > 3 * wide) board("leaf/rail/top", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kBoard, z1 - wide, z1));
+            if (z1 - z0 > 3 * wide)
+                board("leaf/rail/top", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kBoard, z1 - wide, z1));
             if (z1 - z0 > 48 * kIn)
-                board("leaf/rail/middle", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kBoard, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
+                board("leaf/rail/middle", "leaf-rail", frame, w.u, kUp,
+                      w.box(u0 + wide, u1 - wide, 0, kBoard, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
         }
         const double d0 = kBoard + kIn / 16, d1 = d0 + 1.5 * kIn;
         board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + kBoard, d0, d1, h.z0, h.z1));
@@ -78,7 +82,8 @@ struct Fitter {
         const double drop = thick / std::cos(angle), run = (top - ground) / tangent;
         const auto at = [&](double r, double z) { return w.at(h.u0, -start - r, z); };
         const Vec3 outline[] = {at(0, top), at(0, top - drop), at(run - drop / tangent, ground), at(run, ground)};
-        const Vec3 down = unit(w.inward * -std::cos(angle) + Vec3{0, 0, -std::sin(angle)}), normal = unit(w.inward * -std::sin(angle) + Vec3{0, 0, std::cos(angle)});
+        const Vec3 down = unit(w.inward * -std::cos(angle) + Vec3{0, 0, -std::sin(angle)}),
+                   normal = unit(w.inward * -std::sin(angle) + Vec3{0, 0, std::cos(angle)});
         put("ramp", "ramp", Form::sheet, "ply-1/2", down, w.u, {prism(outline, w.u * (h.u1 - h.u0))});
         const double length = run / std::cos(angle);
         int n = 0;

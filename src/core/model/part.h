@@ -23,12 +23,12 @@ struct Part {
     std::string assembly;  ///< "front wall", "run": words by id assembly.<…>
     System system = System::walls;
     Form form = Form::lumber;
-    std::string stock;  ///< profile: "2x4", "2x4pt", "grooved-5/8", "metal", "hardware-cloth-1/2"
+    std::string stock;                   ///< profile: "2x4", "2x4pt", "grooved-5/8", "metal", "hardware-cloth-1/2"
     Vec3 along{1, 0, 0}, wide{0, 1, 0};  ///< unit axes: of the length (or the grain), of the width
     std::vector<Solid> solids;
     std::vector<std::vector<std::size_t>> inner;  ///< by solid: faces shared whole with the part's next piece
-    std::string side;      ///< the coop side it shows on, or empty
-    std::string opening;   ///< the row it belongs to: "doors.1", or empty
+    std::string side;                             ///< the coop side it shows on, or empty
+    std::string opening;                          ///< the row it belongs to: "doors.1", or empty
     friend bool operator==(const Part&, const Part&) = default;
 
     bool treated() const { return stock.ends_with("pt"); }
@@ -49,7 +49,7 @@ struct Joint {
 std::string_view name(Joint::Kind kind);
 
 struct OpeningSpec {
-    std::string id, kind, side;  ///< "doors.1"; people_door, clean_out, pop, window, vent, nest, gate
+    std::string id, kind, side;      ///< "doors.1"; people_door, clean_out, pop, window, vent, nest, gate
     Length at, width, sill, height;  ///< from the wall's left end seen from outside; above the deck
     Vec3 corners[4];
     friend bool operator==(const OpeningSpec&, const OpeningSpec&) = default;

@@ -24,14 +24,15 @@ void roofFrame(Builder& b) {
     const double yHigh = -b.overhang, yLow = b.deep + b.overhang;
     const Vec3 slope = unit({0, 1, -b.rise}), normal = unit({0, b.rise, 1});
     const auto rafter = [&](double x, double seat) {
-        return rafterSolids({x, kT, b.rafterDeep, b.rise, b.under(0), yHigh, yLow, b.deep, inMm(kWallDeep), seat, b.floor + inMm(b.shell.highWall),
-                             b.floor + inMm(b.shell.lowWall)});
+        return rafterSolids({x, kT, b.rafterDeep, b.rise, b.under(0), yHigh, yLow, b.deep, inMm(kWallDeep), seat,
+                             b.floor + inMm(b.shell.highWall), b.floor + inMm(b.shell.lowWall)});
     };
     const auto xs = layout(0, b.wide, spacing);
     for (const double x : xs)
         b.add("roof/rafter/" + tenths(x), "rafter", "roof", System::roof, Form::lumber, stock, slope, normal, rafter(x, b.seat));
     for (const double x : {-b.rake, b.wide + b.rake - kT})
-        b.add("roof/fly-rafter/" + std::string{x < 0 ? "left" : "right"}, "fly-rafter", "roof", System::roof, Form::lumber, stock, slope, normal, rafter(x, 0));
+        b.add("roof/fly-rafter/" + std::string{x < 0 ? "left" : "right"}, "fly-rafter", "roof", System::roof, Form::lumber, stock, slope,
+              normal, rafter(x, 0));
 
     // Blocks stand over the plates' outer faces and close the bays up to the rafters' tops.
     for (const bool low : {false, true}) {
@@ -41,8 +42,8 @@ void roofFrame(Builder& b) {
         const double most = std::min(height, inMm(profile(board)->wide));
         for (std::size_t i = 1; i < xs.size(); ++i)
             if (xs[i] - xs[i - 1] - kT >= 2 * kIn)
-                b.lumber(std::string{"roof/block/"} + (low ? "low/" : "high/") + tenths(xs[i]), "eave-block", "roof", System::roof, board, {1, 0, 0}, {0, 0, 1},
-                         box({xs[i - 1] + kT, y0, foot}, {xs[i], y0 + kT, foot + most}));
+                b.lumber(std::string{"roof/block/"} + (low ? "low/" : "high/") + tenths(xs[i]), "eave-block", "roof", System::roof, board,
+                         {1, 0, 0}, {0, 0, 1}, box({xs[i - 1] + kT, y0, foot}, {xs[i], y0 + kT, foot + most}));
     }
 
     // Purlins: both edges, one over each bearing wall to close the slot above its blocks, the rest at most 24 in apart.
@@ -60,12 +61,14 @@ void roofFrame(Builder& b) {
     };
     const double x0 = -b.rake, x1 = b.wide + b.rake;
     for (std::size_t i = 0; i < starts.size(); ++i)
-        b.lumber("roof/purlin/" + std::to_string(i + 1), "purlin", "roof", System::roof, "2x4", {1, 0, 0}, slope, place(starts[i], starts[i] + wide, x0, x1, 0, kT));
+        b.lumber("roof/purlin/" + std::to_string(i + 1), "purlin", "roof", System::roof, "2x4", {1, 0, 0}, slope,
+                 place(starts[i], starts[i] + wide, x0, x1, 0, kT));
 
     const std::string fascia = stock == "2x4" ? "2x6" : "2x8";
     const double fasciaWide = inMm(profile(fascia)->wide);
     const double lowTop = b.roofBase(yLow + kT), highTop = b.roofBase(yHigh);
-    b.lumber("roof/fascia/low", "fascia", "roof", System::roof, fascia, {1, 0, 0}, {0, 0, 1}, box({x0, yLow, lowTop - fasciaWide}, {x1, yLow + kT, lowTop}));
+    b.lumber("roof/fascia/low", "fascia", "roof", System::roof, fascia, {1, 0, 0}, {0, 0, 1},
+             box({x0, yLow, lowTop - fasciaWide}, {x1, yLow + kT, lowTop}));
     b.lumber("roof/fascia/high", "fascia", "roof", System::roof, fascia, {1, 0, 0}, {0, 0, 1},
              box({x0, yHigh - kT, highTop - fasciaWide}, {x1, yHigh, highTop}));
 

@@ -20,14 +20,24 @@ struct Runner {
     Vec3 out{}, up{0, 0, 1};
 
     Runner(Builder& builder, std::string name, const WallFrame& wall)
-        : b{builder}, row{std::move(name)}, w{wall}, u0{inMm(b.s.length(row + ".at"))}, width{inMm(b.s.length(row + ".width"))},
-          v0{b.skinThick + kBoard + kIn / 16}, length{inMm(b.s.length(row + ".length"))}, high{inMm(b.s.length(row + ".height"))},
-          rise{std::tan(inRadians(b.s.angle(row + ".pitch")))}, low{high - rise * (length - kP)}, meshKind{b.s.choice("mesh.kind")}, out{w.inward * -1} {}
+        : b{builder},
+          row{std::move(name)},
+          w{wall},
+          u0{inMm(b.s.length(row + ".at"))},
+          width{inMm(b.s.length(row + ".width"))},
+          v0{b.skinThick + kBoard + kIn / 16},
+          length{inMm(b.s.length(row + ".length"))},
+          high{inMm(b.s.length(row + ".height"))},
+          rise{std::tan(inRadians(b.s.angle(row + ".pitch")))},
+          low{high - rise * (length - kP)},
+          meshKind{b.s.choice("mesh.kind")},
+          out{w.inward * -1} {}
 
     /// u and v within the run, z above grade.
     Vec3 at(double u, double v, double z) const { return w.at(u0 + u, -(v0 + v), z - b.floor); }
     Solid cuboid(double ua, double ub, double va, double vb, double za, double zb) const { return box(at(ua, va, za), at(ub, vb, zb)); }
-    Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across, std::vector<Solid> solids) {
+    Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
+              std::vector<Solid> solids) {
         return b.add(row + "/" + name, role, "run", System::run, form, std::move(stock), along, across, std::move(solids));
     }
     Part* lumber(const std::string& name, std::string_view role, std::string stock, Vec3 along, Vec3 across, Solid solid) {
@@ -52,7 +62,8 @@ struct Runner {
 
     void frame() {
         const auto roofed = top != "mesh";
-        const auto load = SpanLoad{roofed ? std::max(psf(20), std::get<Load>(b.s.value("place.snow"))) : psf(10), psf(roofed ? 7 : 3), 1.15, 180};
+        const auto load =
+            SpanLoad{roofed ? std::max(psf(20), std::get<Load>(b.s.value("place.snow"))) : psf(10), psf(roofed ? 7 : 3), 1.15, 180};
         rafterStock = "2x6";
         if (clearSpan(wood(b.s.choice("wood.species")), *profile("2x4"), inches(24), load).clear >= mm(length - 2 * kP) &&
             birdsmouthSeat(inches(3.5), pitch(rise, 1), kWallDeep) >= kLeastBearing)
@@ -99,15 +110,16 @@ struct Runner {
             const double height = std::min(over(v + kT) - foot, rafterDeep);
             for (std::size_t i = 1; i < xs.size(); ++i)
                 if (xs[i] - xs[i - 1] - kT >= 2 * kIn)
-                    lumber(std::string{outer ? "eave-block/outer/" : "eave-block/inner/"} + tenths(xs[i]), "eave-block", rafterStock, w.u, up,
-                           cuboid(xs[i - 1] + kT, xs[i], v, v + kT, foot, foot + height));
+                    lumber(std::string{outer ? "eave-block/outer/" : "eave-block/inner/"} + tenths(xs[i]), "eave-block", rafterStock, w.u,
+                           up, cuboid(xs[i - 1] + kT, xs[i], v, v + kT, foot, foot + height));
         }
         if (roofed) {
             const double total = (length + 6 * kIn) / c;
             const int bays = std::max(1, static_cast<int>(std::ceil((total - kP) / (24 * kIn) - 1e-9)));
             for (int i = 0; i <= bays; ++i) {
                 const double q = (total - kP) * i / bays;
-                lumber("purlin/" + std::to_string(i + 1), "purlin", "2x4", w.u, slope, placed(onSlope(0, width, 0, over(0), rise, q, q + kP, 0, kT)));
+                lumber("purlin/" + std::to_string(i + 1), "purlin", "2x4", w.u, slope,
+                       placed(onSlope(0, width, 0, over(0), rise, q, q + kP, 0, kT)));
             }
             const std::string stock = top.starts_with("metal") ? "metal" : "clear";
             int n = 0;
@@ -148,7 +160,9 @@ struct Runner {
             for (std::size_t i = 1; i < postsAt.size(); ++i) {
                 double a = postsAt[i - 1] + kP, e = postsAt[i];
                 const auto piece = [&](double xa, double xb, const std::string& tag) {
-                    if (xb - xa >= 2 * kIn) lumber("rail/" + name + "/" + level + "/" + std::to_string(i) + tag, "run-rail", stock, along, up, slab(xa, xb, -kT, 0, z, z + kP));
+                    if (xb - xa >= 2 * kIn)
+                        lumber("rail/" + name + "/" + level + "/" + std::to_string(i) + tag, "run-rail", stock, along, up,
+                               slab(xa, xb, -kT, 0, z, z + kP));
                 };
                 if (gated && gateFrom < e && gateTo > a) {
                     piece(a, gateFrom - 0.25 * kIn, ""), piece(gateTo + 0.25 * kIn + kT, e, "b");
@@ -164,16 +178,31 @@ struct Runner {
         double z = std::fmod(tallest, 48 * kIn) < 4 * kIn || std::fmod(topAt(span), 48 * kIn) < 4 * kIn ? 36 * kIn : 48 * kIn;
         for (; z < tallest - 4 * kIn; z += 48 * kIn) joints.push_back(z);
         for (std::size_t i = 0; i < joints.size(); ++i)
-            if (joints[i] + kP / 2 < topAt(span) - (outer ? 5.5 * kIn : rafterDeep / c) - kIn) rail(joints[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
+            if (joints[i] + kP / 2 < topAt(span) - (outer ? 5.5 * kIn : rafterDeep / c) - kIn)
+                rail(joints[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
         // The mesh itself, cut to the top edge and round the gate.
-        const WallFrame frame{0, w.side, outer ? at(0, length, 0) : which == 0 ? at(0, 0, 0) : at(width, 0, 0), along, outer ? out : which == 0 ? w.u * -1 : w.u, span, !outer, 0, span, {}};
+        const WallFrame frame{0,
+                              w.side,
+                              outer        ? at(0, length, 0)
+                              : which == 0 ? at(0, 0, 0)
+                                           : at(width, 0, 0),
+                              along,
+                              outer        ? out
+                              : which == 0 ? w.u * -1
+                                           : w.u,
+                              span,
+                              !outer,
+                              0,
+                              span,
+                              {}};
         std::vector<Hole> holes;
         if (gated) holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, -1, gate.height + 0.25 * kIn});
         double bottom = 0;
         joints.push_back(tallest + kIn);
         int n = 0;
         for (const double joint : joints) {
-            auto pieces = sheetWithHoles(frame, 0, span, 0, kMesh, bottom, [&](double) { return std::min(joint, tallest); }, holes);
+            auto pieces = sheetWithHoles(
+                frame, 0, span, 0, kMesh, bottom, [&](double) { return std::min(joint, tallest); }, holes);
             if (!outer)
                 for (auto& s : pieces) s = cut(s, Plane::through(at(0, 0, over(0)), out * rise + up));
             put("mesh/" + name + "/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, along, up, std::move(pieces));
@@ -182,7 +211,8 @@ struct Runner {
         if (gated) gateLeaf(gate, slab, along, name);
     }
 
-    void gateLeaf(const Gate& g, const std::function<Solid(double, double, double, double, double, double)>& slab, Vec3 along, const std::string& name) {
+    void gateLeaf(const Gate& g, const std::function<Solid(double, double, double, double, double, double)>& slab, Vec3 along,
+                  const std::string& name) {
         const double a = g.from, e = g.from + g.width, foot = kT + 0.25 * kIn, head = g.height;
         const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid s) {
             if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(s)})) p->opening = row + ".gate";
@@ -193,7 +223,9 @@ struct Runner {
         if (g.wall != 1) stud = cut(stud, Plane::through(at(0, 0, under(0)), out * rise + up));
         piece("stud", "gate-stud", "2x4", up, cross(up, along), std::move(stud));
         piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along), slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, 0, kT));
-        if (g.wall != 1) piece("head", "gate-head", "2x4", along, cross(up, along), slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kT));
+        if (g.wall != 1)
+            piece("head", "gate-head", "2x4", along, cross(up, along),
+                  slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kT));
         piece("stile/hinge", "gate-stile", "2x4", up, along, slab(a, a + kP, -kT, 0, foot, head));
         piece("stile/latch", "gate-stile", "2x4", up, along, slab(e - kP, e, -kT, 0, foot, head));
         const double inA = a + kP, inE = e - kP, mid = (foot + head) / 2;
@@ -212,10 +244,20 @@ struct Runner {
             brace = cut(cut(brace, Plane::through(middle + side * (kP / 2), side)), Plane::through(middle + side * (-kP / 2), side * -1));
             piece("brace/" + std::to_string(i), "gate-brace", "2x4", dir, side, std::move(brace));
         }
-        if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {slab(a, e, 0, kMesh, foot, head)})) p->opening = row + ".gate";
-        b.join(row + "/gate/stile/hinge", row + "/post/" + (g.wall == 1 ? "outer/1" : "inner/" + std::string{g.wall == 0 ? "1" : std::to_string(fronts.size())}), Joint::Kind::hinged, 0.25 * kIn);
+        if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {slab(a, e, 0, kMesh, foot, head)}))
+            p->opening = row + ".gate";
+        b.join(row + "/gate/stile/hinge",
+               row + "/post/" + (g.wall == 1 ? "outer/1" : "inner/" + std::string{g.wall == 0 ? "1" : std::to_string(fronts.size())}),
+               Joint::Kind::hinged, 0.25 * kIn);
         const auto corner = [&](double x, double z) { return slab(x, x + 1, 0, 1, z, z + 1).vertices.front(); };
-        b.model.openings.push_back({row + ".gate", "gate", name, mm(a), mm(g.width), mm(foot - b.floor), mm(head - foot), {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
+        b.model.openings.push_back({row + ".gate",
+                                    "gate",
+                                    name,
+                                    mm(a),
+                                    mm(g.width),
+                                    mm(foot - b.floor),
+                                    mm(head - foot),
+                                    {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
         b.model.clear.push_back({row + "/gate/swing", row + ".gate", slab(a, e, kBoard, g.width, foot, head)});
     }
 

@@ -14,16 +14,19 @@ void siding(Builder& b, const WallFrame& w) {
     const double bottom = -inMm(b.shell.deck) - kIn;
     const double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     std::function<double(double)> top;
-    if (w.local == 0) top = [&](double) { return b.under(0) - b.floor; };
-    else if (w.local == 2) top = [&](double) { return b.under(b.deep + t) - b.floor; };
-    else top = [&](double u) { return b.over(w.local == 1 ? u : w.length - u) - b.floor; };
+    if (w.local == 0)
+        top = [&](double) { return b.under(0) - b.floor; };
+    else if (w.local == 2)
+        top = [&](double) { return b.under(b.deep + t) - b.floor; };
+    else
+        top = [&](double u) { return b.over(w.local == 1 ? u : w.length - u) - b.floor; };
     int n = 0;
     for (double u = 0; u < w.length - kSameMm;) {
         double u1 = std::min(u + sheet, w.length);
         // A strip under 3 in is avoided: the joint moves back to the stud before.
         if (w.length - u1 > kSameMm && w.length - u1 < 3 * kIn) u1 -= spacing;
-        auto* p = b.add(w.side + "/siding/" + std::to_string(++n), "siding", w.side + " wall", System::skin, Form::sheet, b.s.choice("skin.kind"), {0, 0, 1}, w.u,
-                        sheetWithHoles(w, u, u1, -t, 0, bottom, top, w.holes));
+        auto* p = b.add(w.side + "/siding/" + std::to_string(++n), "siding", w.side + " wall", System::skin, Form::sheet,
+                        b.s.choice("skin.kind"), {0, 0, 1}, w.u, sheetWithHoles(w, u, u1, -t, 0, bottom, top, w.holes));
         if (p) p->side = w.side;
         u = u1;
     }
@@ -32,7 +35,8 @@ void siding(Builder& b, const WallFrame& w) {
 void cornerBoards(Builder& b) {
     const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn, wide = 3.5 * kIn;
     const auto put = [&](const std::string& name, int local, Solid solid) {
-        if (auto* p = b.lumber("corner/" + name, "corner-board", "trim", System::skin, "1x4", {0, 0, 1}, local % 2 == 0 ? Vec3{1, 0, 0} : Vec3{0, 1, 0}, std::move(solid)))
+        if (auto* p = b.lumber("corner/" + name, "corner-board", "trim", System::skin, "1x4", {0, 0, 1},
+                               local % 2 == 0 ? Vec3{1, 0, 0} : Vec3{0, 1, 0}, std::move(solid)))
             p->side = b.sideName(local);
     };
     const auto underSlope = [&](Solid s) { return cut(s, Plane::through({0, 0, b.over(0)}, {0, b.rise, 1})); };
@@ -42,8 +46,10 @@ void cornerBoards(Builder& b) {
         const double xs0 = side + out * t, xs1 = side + out * (t + kTrim);
         const double reach = wide - kTrim - t;  // how far a front board laps onto the front's siding
         put(b.sideName(right ? 1 : 3) + "/high", right ? 1 : 3, underSlope(box({xs0, -t, bottom}, {xs1, wide - t, b.over(-t) + 50})));
-        put(b.sideName(right ? 1 : 3) + "/low", right ? 1 : 3, underSlope(box({xs0, b.deep + t - wide, bottom}, {xs1, b.deep + t, b.over(0)})));
-        put("high/" + b.sideName(right ? 1 : 3), 0, box({side + out * (t + kTrim), -t - kTrim, bottom}, {side - out * reach, -t, b.under(0)}));
+        put(b.sideName(right ? 1 : 3) + "/low", right ? 1 : 3,
+            underSlope(box({xs0, b.deep + t - wide, bottom}, {xs1, b.deep + t, b.over(0)})));
+        put("high/" + b.sideName(right ? 1 : 3), 0,
+            box({side + out * (t + kTrim), -t - kTrim, bottom}, {side - out * reach, -t, b.under(0)}));
         put("low/" + b.sideName(right ? 1 : 3), 2,
             box({side + out * (t + kTrim), b.deep + t, bottom}, {side - out * reach, b.deep + t + kTrim, b.under(b.deep + t + kTrim)}));
     }
@@ -54,7 +60,8 @@ void casings(Builder& b, const WallFrame& w) {
     for (const auto& h : w.holes) {
         if (h.kind == "vent" || h.kind == "nest") continue;
         const auto put = [&](const char* name, Vec3 along, Vec3 across, double u0, double u1, double z0, double z1) {
-            if (auto* p = b.lumber(h.row + "/casing/" + name, "casing", w.side + " wall", System::skin, "1x3", along, across, w.box(u0, u1, -t - kTrim, -t, z0, z1)))
+            if (auto* p = b.lumber(h.row + "/casing/" + name, "casing", w.side + " wall", System::skin, "1x3", along, across,
+                                   w.box(u0, u1, -t - kTrim, -t, z0, z1)))
                 p->side = w.side, p->opening = h.row;
         };
         // The rafters' tails come down over the low wall's siding: a head casing goes on where it still fits under them.

@@ -79,13 +79,17 @@ struct Framer {
         // A gap that no piece fits is closed by raising the header to the plates.
         if (!w.sloping && top - (header + deep) < kLeastPiece) header = top - deep;
         upright("king", left, kT, 0, true), upright("king", right - kT, kT, 0, true);
-        const auto trimmer = [&](double u) { put("trimmer", id("trimmer", u), "2x4", {0, 0, 1}, w.inward, w.box(u, u + kT, 0, kW, kT, header)); };
+        const auto trimmer = [&](double u) {
+            put("trimmer", id("trimmer", u), "2x4", {0, 0, 1}, w.inward, w.box(u, u + kT, 0, kW, kT, header));
+        };
         trimmer(h.u0 - kT), trimmer(h.u1);
         if (w.sloping) {
             put("header", id("header", h.u0), "2x4", w.u, w.inward, w.box(h.u0 - kT, h.u1 + kT, 0, kW, header, header + kT));
         } else {
-            put("header", id("header", h.u0) + "/outer", std::string{stock}, w.u, {0, 0, 1}, w.box(h.u0 - kT, h.u1 + kT, 0, kT, header, header + deep));
-            put("header", id("header", h.u0) + "/inner", std::string{stock}, w.u, {0, 0, 1}, w.box(h.u0 - kT, h.u1 + kT, kW - kT, kW, header, header + deep));
+            put("header", id("header", h.u0) + "/outer", std::string{stock}, w.u, {0, 0, 1},
+                w.box(h.u0 - kT, h.u1 + kT, 0, kT, header, header + deep));
+            put("header", id("header", h.u0) + "/inner", std::string{stock}, w.u, {0, 0, 1},
+                w.box(h.u0 - kT, h.u1 + kT, kW - kT, kW, header, header + deep));
         }
         std::vector<double> cripples;
         for (double c = spacing; c < w.length; c += spacing)

@@ -10,7 +10,8 @@
 namespace oiko {
 
 std::string_view name(Group group) {
-    constexpr std::array<std::string_view, kGroups> names{"ground", "floor", "walls", "roof", "openings", "skin", "inside", "run", "fixings", "finish"};
+    constexpr std::array<std::string_view, kGroups> names{"ground", "floor",  "walls", "roof",    "openings",
+                                                          "skin",   "inside", "run",   "fixings", "finish"};
     return names[static_cast<std::size_t>(group)];
 }
 
@@ -85,7 +86,8 @@ void buyMesh(const Model& m, const Takeoff& t, const Catalog& prices, Sum& sum) 
         const auto strips = std::max<std::int64_t>(1, (across.count() + widest.count() - 1) / widest.count());
         // Seams lap 2 in on wood.
         const auto lap = strips > 1 ? inches(2) : Length{};
-        byKind[p.stock].push_back({p.mark, p.stock, std::min(widest, Length::ticks(across.count() / strips) + lap), along, p.count() * strips, false});
+        byKind[p.stock].push_back(
+            {p.mark, p.stock, std::min(widest, Length::ticks(across.count() / strips) + lap), along, p.count() * strips, false});
         auto& list = partsOf[p.stock];
         list.insert(list.end(), p.parts.begin(), p.parts.end());
     }
@@ -98,7 +100,8 @@ void buyMesh(const Model& m, const Takeoff& t, const Catalog& prices, Sum& sum) 
         }
         if (!roll) continue;
         auto& line = sum.at(roll->id, mostOf(m, partsOf[kind]));
-        line.bought += static_cast<std::int64_t>(best.sheets.size()), line.needed = static_cast<double>(line.bought), line.parts = partsOf[kind];
+        line.bought += static_cast<std::int64_t>(best.sheets.size()), line.needed = static_cast<double>(line.bought),
+                                                                      line.parts = partsOf[kind];
     }
 }
 
@@ -141,7 +144,10 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
             line.parts.push_back(i);
         }
     for (const auto& h : t.hardware) {
-        const auto group = h.item == "paint-gallon" ? Group::finish : h.item == "gravel-bag" ? Group::ground : h.item == "feeder" || h.item == "drinker" ? Group::inside : Group::fixings;
+        const auto group = h.item == "paint-gallon"                    ? Group::finish
+                           : h.item == "gravel-bag"                    ? Group::ground
+                           : h.item == "feeder" || h.item == "drinker" ? Group::inside
+                                                                       : Group::fixings;
         auto& line = sum.at(h.item, group);
         line.needed += h.quantity;
         line.rule = line.rule.empty() || line.rule == h.rule ? h.rule : "several", line.source = h.source;
@@ -154,8 +160,10 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
             line.leftOver = static_cast<double>(line.bought * item->pack) - line.needed;
         }
         line.each = item->price;
-        if (item->price) line.amount = toCents(*item->price * line.bought);
-        else bill.withoutPrice.push_back(line.item);
+        if (item->price)
+            line.amount = toCents(*item->price * line.bought);
+        else
+            bill.withoutPrice.push_back(line.item);
         auto& group = bill.groups[static_cast<int>(line.group)];
         group = group.value_or(Money{}) + line.amount.value_or(Money{});
         bill.net += line.amount.value_or(Money{});

@@ -18,14 +18,16 @@ std::string_view name(Group group);
 struct BuyLine {
     std::string item;  ///< catalogue id
     Group group = Group::walls;
-    double needed = 0;        ///< pieces, boards, sheets; for packs the count within
-    std::int64_t bought = 0;  ///< boards, sheets, rolls, packs
-    double leftOver = 0;      ///< of a pack, in its own count
+    double needed = 0;                  ///< pieces, boards, sheets; for packs the count within
+    std::int64_t bought = 0;            ///< boards, sheets, rolls, packs
+    double leftOver = 0;                ///< of a pack, in its own count
     std::optional<Money> each, amount;  ///< nullopt: no price known
-    std::string rule;         ///< words: fixing.<rule>, for hardware
+    std::string rule;                   ///< words: fixing.<rule>, for hardware
     Source source = kPractice;
     std::vector<std::size_t> parts;  ///< of the model, cut from this line
-    friend bool operator==(const BuyLine& a, const BuyLine& b) { return a.item == b.item && a.group == b.group && a.bought == b.bought && a.amount == b.amount; }
+    friend bool operator==(const BuyLine& a, const BuyLine& b) {
+        return a.item == b.item && a.group == b.group && a.bought == b.bought && a.amount == b.amount;
+    }
 };
 
 struct Bill {

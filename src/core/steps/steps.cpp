@@ -23,7 +23,8 @@ constexpr Rule kOrder[] = {
     {"mesh", System::openings, "*", "metal"},
     {"nests", System::inside, "nest-floor nest-end nest-partition nest-front nest-lip nest-lid ledger", "saw"},
     {"roosts", System::inside, "*", ""},
-    {"runframe", System::run, "run-post block run-beam rafter eave-block purlin run-rail gate-stud gate-threshold gate-head closer", "treated dig ladder"},
+    {"runframe", System::run, "run-post block run-beam rafter eave-block purlin run-rail gate-stud gate-threshold gate-head closer",
+     "treated dig ladder"},
     {"runroof", System::run, "roof-panel", "ladder metal"},
     {"gate", System::run, "gate-stile gate-rail gate-brace gate-mesh", ""},
     {"runmesh", System::run, "*", "metal dig"},
@@ -48,7 +49,8 @@ std::vector<Step> buildingOrder(const Model& model) {
         Step step{std::string{rule.id}, {}, words(rule.cautions)};
         const auto roles = words(rule.roles);
         for (std::size_t i = 0; i < model.parts.size(); ++i)
-            if (!done[i] && model.parts[i].system == rule.system && (rule.roles == "*" || std::ranges::find(roles, model.parts[i].role) != roles.end()))
+            if (!done[i] && model.parts[i].system == rule.system &&
+                (rule.roles == "*" || std::ranges::find(roles, model.parts[i].role) != roles.end()))
                 done[i] = true, step.parts.push_back(i);
         if (!step.parts.empty()) out.push_back(std::move(step));
     }

@@ -8,8 +8,8 @@
 namespace oiko {
 
 struct Step {
-    std::string id;                  ///< words: step.<id>, step.<id>.check
-    std::vector<std::size_t> parts;  ///< of the model, each in exactly one step
+    std::string id;                     ///< words: step.<id>, step.<id>.check
+    std::vector<std::size_t> parts;     ///< of the model, each in exactly one step
     std::vector<std::string> cautions;  ///< words: caution.<id>
 };
 /// Steps that this model needs, in building order. Order: common practice.

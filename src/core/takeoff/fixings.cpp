@@ -26,7 +26,8 @@ constexpr Schedule kSchedule[] = {
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
-    {"siding", "stud king trimmer corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8, "siding", kR602},
+    {"siding", "stud king trimmer corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8, "siding",
+     kR602},
     {"siding", "*", "", 0, 0, "none", kPractice},
     {"deck", "joist rim blocking", "nail-8d", 0, 8, "deck", kR602},
     {"deck", "bottom-plate", "nail-16d", 0, 16, "sole", kR602},
@@ -88,7 +89,10 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         const auto match = [&](const Schedule& row, const Part& p, const Part& q) { return names(row.a, p.role) && names(row.b, q.role); };
         const Schedule* row = nullptr;
         for (const auto& r : kSchedule)
-            if (match(r, a, b) || match(r, b, a)) { row = &r; break; }
+            if (match(r, a, b) || match(r, b, a)) {
+                row = &r;
+                break;
+            }
         if (!row) {
             if (a.form == Form::lumber && b.form == Form::lumber) add("screw-3", 2, "other");
             continue;
@@ -96,7 +100,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (row->item.empty()) continue;
         // The seam's length: the patch over the narrower member's thickness.
         double n = row->number;
-        if (n == 0) n = std::max(2.0, std::ceil(j.patchMm2 / std::min({38.1, a.extent(a.wide), b.extent(b.wide)}) / (row->everyInches * 25.4)));
+        if (n == 0)
+            n = std::max(2.0, std::ceil(j.patchMm2 / std::min({38.1, a.extent(a.wide), b.extent(b.wide)}) / (row->everyInches * 25.4)));
         add(row->item, n, row->rule, row->source);
     }
     std::map<std::string, int> roles;
@@ -108,7 +113,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     }
     add("tie-rafter", 2.0 * roles["rafter"], "tie");
     for (const auto& o : m.openings) {
-        if (o.kind == "people_door" || o.kind == "clean_out") add("barrel-bolt", 1, "latch"), add("two-step-lock", 1, "latch"), add("hook-eye", 1, "holdopen");
+        if (o.kind == "people_door" || o.kind == "clean_out")
+            add("barrel-bolt", 1, "latch"), add("two-step-lock", 1, "latch"), add("hook-eye", 1, "holdopen");
         if (o.kind == "pop") add("two-step-lock", 1, "latch");
         if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
         if (o.kind == "gate") add("gate-latch", 1, "latch"), add("barrel-bolt", 1, "latch"), add("hook-eye", 1, "holdopen");

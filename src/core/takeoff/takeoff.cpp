@@ -33,7 +33,8 @@ bool sameSet(const std::vector<Vec3>& a, const std::vector<Vec3>& b, Vec3 sign, 
     return std::ranges::all_of(a, [&](Vec3 v) {
         if (swap) std::swap(v.y, v.z);
         const Vec3 q{v.x * sign.x, v.y * sign.y, v.z * sign.z};
-        return std::ranges::any_of(b, [&](Vec3 o) { return std::fabs(o.x - q.x) < 0.1 && std::fabs(o.y - q.y) < 0.1 && std::fabs(o.z - q.z) < 0.1; });
+        return std::ranges::any_of(
+            b, [&](Vec3 o) { return std::fabs(o.x - q.x) < 0.1 && std::fabs(o.y - q.y) < 0.1 && std::fabs(o.z - q.z) < 0.1; });
     });
 }
 
@@ -72,7 +73,8 @@ SawSettings sawSettings(const Part& p) {
     const auto f = axes(p);
     double low = 1e300, high = -1e300, edge = 1e300;
     for (const auto& s : p.solids)
-        for (const auto& v : s.vertices) low = std::min(low, dot(v, f.a)), high = std::max(high, dot(v, f.a)), edge = std::min(edge, dot(v, f.w));
+        for (const auto& v : s.vertices)
+            low = std::min(low, dot(v, f.a)), high = std::max(high, dot(v, f.a)), edge = std::min(edge, dot(v, f.w));
     SawSettings out;
     double startArea = 0, endArea = 0;
     for (std::size_t i = 0; i < p.solids.size(); ++i) {
@@ -81,7 +83,8 @@ SawSettings sawSettings(const Part& p) {
             const auto n = f.local(facePlane(s, k).normal);
             if (std::fabs(n.x) < 0.05) continue;
             double faceLow = 1e300, faceHigh = -1e300;
-            for (const auto v : s.faces[k]) faceLow = std::min(faceLow, dot(s.vertices[v], f.a)), faceHigh = std::max(faceHigh, dot(s.vertices[v], f.a));
+            for (const auto v : s.faces[k])
+                faceLow = std::min(faceLow, dot(s.vertices[v], f.a)), faceHigh = std::max(faceHigh, dot(s.vertices[v], f.a));
             const double a = area(s, k);
             const EndCut cut{std::atan2(-n.y, std::fabs(n.x)) * 180 / kPi, std::asin(std::clamp(-n.z, -1.0, 1.0)) * 180 / kPi};
             if (n.x < 0 && faceLow < low + kTouchMm && a > startArea) out.start = cut, startArea = a;
@@ -130,12 +133,16 @@ Takeoff takeOff(const Model& model, Settled& settled) {
         std::size_t mirror = SIZE_MAX, same = SIZE_MAX;
         for (const auto k : candidates) {
             const auto alike = compare(shapes[k], shape, square, faced);
-            if (alike == Alike::same) { same = k; break; }
+            if (alike == Alike::same) {
+                same = k;
+                break;
+            }
             if (alike == Alike::mirror && t.pieces[k].mirrorOf.empty()) mirror = k;
         }
         if (same == SIZE_MAX) {
             Piece piece;
-            piece.role = p.role, piece.stock = p.stock, piece.form = p.form, piece.system = p.system, piece.length = length, piece.width = width;
+            piece.role = p.role, piece.stock = p.stock, piece.form = p.form, piece.system = p.system, piece.length = length,
+            piece.width = width;
             if (p.form == Form::lumber) {
                 piece.saw = sawSettings(p);
                 const double across = std::max(p.extent(p.wide), p.extent(p.thick()));

@@ -33,10 +33,10 @@ struct Piece {
     std::string role, stock;
     Form form = Form::lumber;
     System system = System::walls;
-    Length length, width;  ///< rounded once to the saw's grid; long point to long point; a sheet's grain runs along `length`
-    bool ripped = false;   ///< narrower than its board
-    bool grain = false;    ///< of a sheet: may not be turned
-    bool openings = false; ///< of a sheet: cut round openings
+    Length length, width;   ///< rounded once to the saw's grid; long point to long point; a sheet's grain runs along `length`
+    bool ripped = false;    ///< narrower than its board
+    bool grain = false;     ///< of a sheet: may not be turned
+    bool openings = false;  ///< of a sheet: cut round openings
     SawSettings saw;
     std::vector<std::size_t> parts;
     std::int64_t count() const { return static_cast<std::int64_t>(parts.size()); }
@@ -50,9 +50,9 @@ struct HardwareLine {
 };
 
 struct Takeoff {
-    std::vector<Piece> pieces;            ///< lumber, sheets, panels, mesh, in the order of systems and marks
-    std::vector<HardwareLine> hardware;   ///< one line an item
-    std::vector<std::string> marks;       ///< by part
+    std::vector<Piece> pieces;           ///< lumber, sheets, panels, mesh, in the order of systems and marks
+    std::vector<HardwareLine> hardware;  ///< one line an item
+    std::vector<std::string> marks;      ///< by part
 };
 
 /// Units: the saw's grid, 1/16 in or 1 mm.

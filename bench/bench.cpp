@@ -1,0 +1,114 @@
+// The whole answer for the demo, by stage; cold, warm, and with one value changed, as a drag asks for it.
+#include <benchmark/benchmark.h>
+
+#include <cmath>
+
+#include "core/formats/designfile.h"
+#include "core/model/build.h"
+
+namespace oiko {
+namespace {
+
+Design demo() { return presetDesign("demo").value(); }
+Design dragged(int i) { return demo().withUnjudged({{"coop.width", std::to_string(116 + i % 8) + "in"}}).value(); }
+
+/// A fixed piece of arithmetic: ratios to it mean the same on a slow and a fast machine.
+void fixedLoop(benchmark::State& state) {
+    for (auto _ : state) {
+        double x = 0;
+        for (int i = 1; i < 1'000'000; ++i) x += std::sqrt(static_cast<double>(i));
+        benchmark::DoNotOptimize(x);
+    }
+}
+BENCHMARK(fixedLoop)->Unit(benchmark::kMillisecond);
+
+void settle(benchmark::State& state) {
+    const auto d = demo();
+    for (auto _ : state) {
+        Settled s{d};
+        benchmark::DoNotOptimize(clash(s));
+    }
+}
+BENCHMARK(settle)->Unit(benchmark::kMillisecond);
+
+void model(benchmark::State& state) {
+    const auto d = demo();
+    for (auto _ : state) {
+        Settled s{d};
+        benchmark::DoNotOptimize(buildModel(s));
+    }
+}
+BENCHMARK(model)->Unit(benchmark::kMillisecond);
+
+void lists(benchmark::State& state) {
+    Settled s{demo()};
+    const auto m = buildModel(s);
+    for (auto _ : state) benchmark::DoNotOptimize(takeOff(m, s));
+}
+BENCHMARK(lists)->Unit(benchmark::kMillisecond);
+
+void goodCutPlan(benchmark::State& state) {
+    Settled s{demo()};
+    const auto t = takeOff(buildModel(s), s);
+    for (auto _ : state) benchmark::DoNotOptimize(cutLists(t, s, catalog(), cutRules(s)));
+}
+BENCHMARK(goodCutPlan)->Unit(benchmark::kMillisecond);
+
+void bill(benchmark::State& state) {
+    Settled s{demo()};
+    const auto m = buildModel(s);
+    const auto t = takeOff(m, s);
+    const auto c = cutLists(t, s, catalog(), cutRules(s));
+    for (auto _ : state) benchmark::DoNotOptimize(buy(m, t, c, s, catalog()));
+}
+BENCHMARK(bill)->Unit(benchmark::kMillisecond);
+
+void findings(benchmark::State& state) {
+    Settled s{demo()};
+    const auto m = buildModel(s);
+    for (auto _ : state) benchmark::DoNotOptimize(judge(s, m));
+}
+BENCHMARK(findings)->Unit(benchmark::kMillisecond);
+
+void floorView(benchmark::State& state) {
+    Settled s{demo()};
+    const auto m = buildModel(s);
+    for (auto _ : state) benchmark::DoNotOptimize(floorPlan(m, s));
+}
+BENCHMARK(floorView)->Unit(benchmark::kMillisecond);
+
+void coldAnswer(benchmark::State& state) {
+    const auto d = demo();
+    for (auto _ : state) {
+        Memory memory;
+        benchmark::DoNotOptimize(answer(d, memory));
+    }
+}
+BENCHMARK(coldAnswer)->Unit(benchmark::kMillisecond);
+
+void draggedAnswer(benchmark::State& state) {
+    Memory memory;
+    int i = 0;
+    for (auto _ : state) benchmark::DoNotOptimize(answer(dragged(++i), memory));
+}
+BENCHMARK(draggedAnswer)->Unit(benchmark::kMillisecond);
+
+void sameModelAnswer(benchmark::State& state) {
+    Memory memory;
+    const auto a = demo(), b = demo().withUnjudged({{"budget.total", "3000"}}).value();
+    int i = 0;
+    for (auto _ : state) benchmark::DoNotOptimize(answer(++i % 2 ? a : b, memory));
+}
+BENCHMARK(sameModelAnswer)->Unit(benchmark::kMillisecond);
+
+void provenCutPlan(benchmark::State& state) {
+    Memory memory;
+    const auto a = answer(demo(), memory);
+    for (auto _ : state) benchmark::DoNotOptimize(withProvenCuts(a, {}));
+}
+BENCHMARK(provenCutPlan)->Unit(benchmark::kMillisecond);
+
+}  // namespace
+}  // namespace oiko
+
+BENCHMARK_MAIN();

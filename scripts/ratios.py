@@ -1,0 +1,25 @@
+#!/usr/bin/python3
+"""Runs the benchmarks and fails on ratios only: milliseconds belong to the machine, ratios to the program."""
+import json
+import subprocess
+import sys
+
+# (slower, faster, most): median time of the first over that of the second.
+RATIOS = [
+    ("sameModelAnswer", "coldAnswer", 0.5),  # what did not change is kept
+    ("coldAnswer", "fixedLoop", 60),
+    ("draggedAnswer", "coldAnswer", 1.5),
+    ("floorView", "coldAnswer", 1.0),
+]
+
+out = subprocess.run([sys.argv[1], "--benchmark_format=json", "--benchmark_min_time=0.2"], capture_output=True, text=True, check=True)
+times = {b["name"]: b["real_time"] for b in json.loads(out.stdout)["benchmarks"]}
+for name, ms in times.items():
+    print(f"{name:18} {ms:9.3f} ms")
+failed = False
+for slow, fast, most in RATIOS:
+    ratio = times[slow] / times[fast]
+    good = ratio <= most
+    failed |= not good
+    print(f"{'ok  ' if good else 'FAIL'} {slow} / {fast} = {ratio:.2f}, at most {most}")
+sys.exit(1 if failed else 0)
