@@ -164,6 +164,15 @@ void DrawingView::nudge(int steps, bool fine) {
         tr_("undo.drag", {slotLabel(g.slot).toStdString(), writeLength(from, document_.units()), writeLength(to, document_.units())})));
 }
 
+bool DrawingView::focusNextPrevChild(bool next) {
+    const int to = focusGrip_ + (next ? 1 : -1);
+    if (to < 0 || to >= static_cast<int>(grips_.size())) return focusGrip_ = -1, QWidget::focusNextPrevChild(next);
+    focusGrip_ = to;
+    Q_EMIT said(slotLabel(grips_[static_cast<std::size_t>(to)].slot));
+    update();
+    return true;
+}
+
 void DrawingView::keyPressEvent(QKeyEvent* event) {
     if (dragging_ && event->key() == Qt::Key_Escape) {
         dragging_ = false, held_ = -1;
@@ -171,11 +180,6 @@ void DrawingView::keyPressEvent(QKeyEvent* event) {
         return fit();
     }
     const int n = static_cast<int>(grips_.size());
-    if (n > 0 && event->key() == Qt::Key_Tab && focusGrip_ + 1 < n) {
-        ++focusGrip_;
-        Q_EMIT said(slotLabel(grips_[static_cast<std::size_t>(focusGrip_)].slot));
-        return update();
-    }
     if (focusGrip_ >= 0 && focusGrip_ < n) {
         const auto& g = grips_[static_cast<std::size_t>(focusGrip_)];
         const Vec2 way = event->key() == Qt::Key_Right  ? Vec2{1, 0}

@@ -42,6 +42,8 @@ protected:
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    /// Tab goes through the grips before it leaves the board.
+    bool focusNextPrevChild(bool next) override;
 
 private:
     int gripAt(QPointF p) const;

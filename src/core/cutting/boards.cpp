@@ -41,7 +41,8 @@ std::vector<Used> fillInTurn(const Yard& y, double bias, std::vector<std::int64_
     const double scale = 1.5e7 / (1 + bias) / static_cast<double>(*std::ranges::max_element(y.room));
     std::vector<std::int64_t> value(y.size.size());
     for (std::size_t i = 0; i < value.size(); ++i)
-        value[i] = std::llround(scale * static_cast<double>(y.size[i]) * (1 + bias * static_cast<double>(y.size[i]) / static_cast<double>(longest)));
+        value[i] = std::llround(scale * static_cast<double>(y.size[i]) *
+                                (1 + bias * static_cast<double>(y.size[i]) / static_cast<double>(longest)));
     while (std::ranges::any_of(need, [](auto n) { return n > 0; })) {
         const Knapsack<float> filler{y.size, need, value, *std::ranges::max_element(y.room)};
         double cheapest = std::numeric_limits<double>::max();

@@ -6,7 +6,8 @@
 namespace oiko {
 
 /// Exact bounded knapsack for every capacity at once, by splitting each size's number into powers of two.
-/// O(capacity × Σ log number). Sums of values below 2^53; with Cell float, which is twice as quick, below 2^24. Sizes > 0; a value or number of 0 leaves the size out.
+/// O(capacity × Σ log number). Sums of values below 2^53; with Cell float, which is twice as quick, below 2^24. Sizes > 0; a value or
+/// number of 0 leaves the size out.
 template <class Cell = double>
 class Knapsack {
 public:

@@ -281,9 +281,9 @@ void findJoints(Model& m) {
     for (std::size_t i = 0; i < pieces.size(); ++i)
         for (std::size_t k = i + 1; k < pieces.size() && pieces[k].box.low.x <= pieces[i].box.high.x + kTouchMm; ++k) {
             if (pieces[i].part == pieces[k].part || !pieces[i].box.meets(pieces[k].box, kTouchMm)) continue;
-            const auto patch = pieces[i].square && pieces[k].square
-                                   ? boxesTouching(pieces[i].box, pieces[k].box)
-                                   : touching(m.parts[pieces[i].part].solids[pieces[i].solid], m.parts[pieces[k].part].solids[pieces[k].solid]);
+            const auto patch = pieces[i].square && pieces[k].square ? boxesTouching(pieces[i].box, pieces[k].box)
+                                                                    : touching(m.parts[pieces[i].part].solids[pieces[i].solid],
+                                                                               m.parts[pieces[k].part].solids[pieces[k].solid]);
             if (patch.area < kPatchMm2) continue;
             // `a` is the upper one where one lies on the other.
             const bool iUpper = patch.normal.z<-0.5, bears = std::fabs(patch.normal.z)> 0.5;

@@ -1,0 +1,473 @@
+// The real window: values typed, choices taken, things dragged, undone, saved, reopened, exported; wrong input refused in place.
+#include <gmock/gmock.h>
+#include <gtest/gtest.h>
+
+#include <QApplication>
+#include <QDir>
+#include <QElapsedTimer>
+#include <QFile>
+#include <QLineEdit>
+#include <QMessageBox>
+#include <QPushButton>
+#include <QSettings>
+#include <QTemporaryDir>
+#include <QTest>
+#include <QTimer>
+#include <QTreeWidget>
+#include <cmath>
+#include <map>
+#include <set>
+
+#include "app/leaf.h"
+#include "app/mainwindow.h"
+#include "app/wording.h"
+#include "core/formats/designfile.h"
+
+namespace oiko {
+namespace {
+
+class Window : public testing::Test {
+protected:
+    void SetUp() override {
+        QSettings{}.clear();
+        QFile::remove(Document::recoveryPath());
+        window = std::make_unique<MainWindow>();
+        window->resize(1280, 800);
+        window->show();
+        ASSERT_TRUE(QTest::qWaitForWindowExposed(window.get()));
+        window->startPreset("demo");
+        settle();
+    }
+    /// Until the answer shown is the document's.
+    void settle() {
+        QElapsedTimer clock;
+        clock.start();
+        while (clock.elapsed() < 20'000) {
+            QApplication::processEvents(QEventLoop::AllEvents, 10);
+            if (window->answer() && window->answer()->design == window->document().design()) return;
+        }
+        FAIL() << "no answer came";
+    }
+    ValueWord* word(const char* slot) {
+        auto* w = window->letter()->word(slot);
+        EXPECT_NE(w, nullptr) << slot;
+        return w;
+    }
+    QWidget* popup(const char* name) {
+        for (auto* w : QApplication::topLevelWidgets())
+            if (w->isVisible() && w->objectName() == name) return w;
+        return nullptr;
+    }
+    /// Types into a value as a keeper does: focus, the letters, Enter.
+    void type(const char* slot, const char* text) {
+        auto* w = word(slot);
+        ASSERT_NE(w, nullptr);
+        w->setFocus();
+        QTest::keyClick(w, Qt::Key_Return);
+        auto* leaf = popup("leaf");
+        ASSERT_NE(leaf, nullptr);
+        auto* edit = leaf->findChild<QLineEdit*>("leaf.edit");
+        ASSERT_NE(edit, nullptr);
+        edit->selectAll();
+        QTest::keyClicks(edit, text);
+        QTest::keyClick(edit, Qt::Key_Return);
+    }
+    Value value(const char* slot) {
+        Settled s{window->document().design()};
+        return s.value(slot);
+    }
+    std::unique_ptr<MainWindow> window;
+};
+
+TEST_F(Window, ATypedValueChangesDrawingBillAndGaugesAndIsUndone) {
+    const auto total = window->bill()->total();
+    const auto parts = window->answer()->model->parts.size();
+    window->board()->choose(Board::floor);
+    const auto drawn = window->board()->drawingView()->drawing().high.x;
+    type("coop.width", "12'");
+    settle();
+    EXPECT_EQ(std::get<Length>(value("coop.width")), feet(12));
+    EXPECT_EQ(word("coop.width")->text(), "12' 0\"");
+    EXPECT_TRUE(word("coop.width")->isSet());
+    EXPECT_NE(window->bill()->total(), total);
+    EXPECT_GT(window->answer()->model->parts.size(), parts);
+    EXPECT_GT(window->board()->drawingView()->drawing().high.x, drawn);
+    ASSERT_EQ(window->document().undo()->count(), 1);
+    window->document().undo()->undo();
+    settle();
+    EXPECT_EQ(word("coop.width")->text(), "10' 0\"");
+    EXPECT_EQ(window->bill()->total(), total);
+    window->document().undo()->redo();
+    settle();
+    EXPECT_EQ(word("coop.width")->text(), "12' 0\"");
+}
+
+TEST_F(Window, ARefusedValueSaysWhyInPlaceAndChangesNothing) {
+    const auto before = window->document().design();
+    for (const auto& [slot, text, says] : std::vector<std::tuple<const char*, const char*, const char*>>{{"coop.depth", "8 foots", "8 foots"}, {"coop.width", "40'", "40'"}, {"roof.pitch", "2/12", "3/12"}, {"flock.count", "lots", "lots"}}) {
+        type(slot, text);
+        auto* leaf = popup("leaf");
+        ASSERT_NE(leaf, nullptr) << "what was typed stays";
+        auto* slip = leaf->findChild<QLabel*>("leaf.slip");
+        EXPECT_TRUE(slip->isVisible());
+        EXPECT_TRUE(slip->text().contains(says)) << slip->text().toStdString();
+        EXPECT_EQ(leaf->findChild<QLineEdit*>("leaf.edit")->text(), text);
+        EXPECT_EQ(window->document().design(), before);
+        EXPECT_EQ(window->document().undo()->count(), 0);
+        QTest::keyClick(leaf->findChild<QLineEdit*>("leaf.edit"), Qt::Key_Escape);
+        QApplication::processEvents();
+        EXPECT_EQ(popup("leaf"), nullptr);
+    }
+}
+
+TEST_F(Window, DigitsTypedOnAWordOpenItsLeafWithThem) {
+    auto* w = word("flock.count");
+    w->setFocus();
+    QTest::keyClicks(w, "9");
+    auto* leaf = popup("leaf");
+    ASSERT_NE(leaf, nullptr);
+    EXPECT_EQ(leaf->findChild<QLineEdit*>("leaf.edit")->text(), "9");
+    leaf->close();
+}
+
+TEST_F(Window, ChangingTheFlockMovesWhatFollowsAndNothingThatIsSet) {
+    const auto width = value("coop.width"), nests = value("nests.count"), sill = value("coop.low_wall");
+    type("flock.count", "9");
+    settle();
+    EXPECT_EQ(value("coop.width"), width) << "set in the demo";
+    EXPECT_EQ(value("coop.low_wall"), sill);
+    EXPECT_NE(value("nests.count"), nests) << "follows the flock";
+    EXPECT_EQ(word("nests.count")->text(), "3");
+    EXPECT_FALSE(word("nests.count")->isSet());
+}
+
+TEST_F(Window, BackspaceGivesAValueBackToItsRule) {
+    type("nests.count", "2");
+    settle();
+    EXPECT_TRUE(word("nests.count")->isSet());
+    word("nests.count")->setFocus();
+    QTest::keyClick(word("nests.count"), Qt::Key_Backspace);
+    settle();
+    EXPECT_FALSE(word("nests.count")->isSet());
+    EXPECT_EQ(window->document().undo()->count(), 2);
+}
+
+TEST_F(Window, AChoiceShowsWhatItWouldChangeAndIsTaken) {
+    auto* w = word("skin.kind");
+    QTest::mouseClick(w, Qt::LeftButton);
+    auto* leaf = popup("leaf");
+    ASSERT_NE(leaf, nullptr);
+    auto* list = leaf->findChild<QTreeWidget*>("leaf.choices");
+    ASSERT_NE(list, nullptr);
+    ASSERT_EQ(list->topLevelItemCount(), 2);
+    auto* other = list->topLevelItem(1);
+    EXPECT_TRUE(QTest::qWaitFor([&] { return other->text(1).contains('$'); }, 15'000)) << "money of the thinner panel";
+    EXPECT_TRUE(other->text(1).startsWith("−"));
+    list->setCurrentItem(other);
+    QTest::keyClick(list, Qt::Key_Return);
+    settle();
+    EXPECT_EQ(std::get<std::string>(value("skin.kind")), "grooved-3/8");
+    EXPECT_EQ(popup("leaf"), nullptr);
+}
+
+TEST_F(Window, EachKeyStandsInExactlyOneSentence) {
+    std::map<std::string, int> stands;
+    for (const auto& p : words::letter())
+        for (std::size_t at = 0; (at = p.text.find('{', at)) != std::string::npos; ++at)
+            if (p.text[at + 1] != '?' && p.text[at + 1] != '/') ++stands[p.text.substr(at + 1, p.text.find('}', at) - at - 1)];
+    for (const auto& p : params()) EXPECT_EQ(stands[std::string{p.key}], 1) << p.key;
+    EXPECT_EQ(stands.size(), params().size());
+}
+
+TEST_F(Window, EveryValueIsAFocusableWordWithANameReadAloud) {
+    Settled s{window->document().design()};
+    for (const auto& slot : s.slots()) {
+        auto* w = window->letter()->word(slot);
+        ASSERT_NE(w, nullptr) << slot;
+        EXPECT_EQ(w->objectName().toStdString(), slot);
+        EXPECT_NE(w->focusPolicy(), Qt::NoFocus) << slot;
+        EXPECT_TRUE(w->accessibleName().contains(", ")) << slot;
+        EXPECT_FALSE(w->text().contains("⟨")) << slot << w->text().toStdString();
+    }
+    for (auto* view : window->letter()->findChildren<ParagraphView*>()) {
+        const auto read = view->accessibleName();
+        EXPECT_FALSE(read.contains("⟨") || read.contains("{") || read.contains("[")) << read.toStdString();
+        EXPECT_FALSE(read.contains(" ,") || read.contains(" .") || read.contains("  ")) << read.toStdString();
+        EXPECT_TRUE(read.endsWith('.')) << read.toStdString();
+    }
+}
+
+TEST_F(Window, RowsAreAddedAndTakenAway) {
+    const auto windows = window->document().design().rows("windows").size();
+    auto* add = window->findChild<QPushButton*>("add.windows");
+    ASSERT_NE(add, nullptr);
+    QTest::mouseClick(add, Qt::LeftButton);
+    settle();
+    ASSERT_EQ(window->document().design().rows("windows").size(), windows + 1);
+    QTest::qWait(50);
+    const auto row = window->document().design().rows("windows").back();
+    EXPECT_NE(window->letter()->word("windows." + std::to_string(row) + ".width"), nullptr);
+    auto* away = window->findChild<QPushButton*>(QString{"remove.windows.%1"}.arg(row));
+    ASSERT_NE(away, nullptr);
+    QTest::mouseClick(away, Qt::LeftButton);
+    settle();
+    EXPECT_EQ(window->document().design().rows("windows").size(), windows);
+}
+
+TEST_F(Window, ADragIsOneStepAndStopsAtAClash) {
+    window->board()->choose(Board::floor);
+    settle();
+    auto* view = window->board()->drawingView();
+    std::size_t grip = 99;
+    for (std::size_t i = 0; i < view->grips().size(); ++i)
+        if (view->grips()[i].slot == "windows.1.at") grip = i;
+    ASSERT_NE(grip, 99U);
+    const auto from = view->gripPlace(grip).toPoint();
+    const auto before = std::get<Length>(value("windows.1.at"));
+    QTest::mousePress(view, Qt::LeftButton, {}, from);
+    for (int i = 1; i <= 20; ++i) {
+        QTest::mouseMove(view, from + QPoint{0, 3 * i});
+        QApplication::processEvents();
+        Settled s{window->document().design()};
+        EXPECT_FALSE(clash(s)) << "a drag never shows what can't be built";
+    }
+    QTest::mouseRelease(view, Qt::LeftButton, {}, from + QPoint{0, 60});
+    settle();
+    EXPECT_NE(std::get<Length>(value("windows.1.at")), before);
+    EXPECT_EQ(window->document().undo()->count(), 1);
+    window->document().undo()->undo();
+    EXPECT_EQ(std::get<Length>(value("windows.1.at")), before);
+}
+
+TEST_F(Window, EscapeDuringADragRestores) {
+    window->board()->choose(Board::floor);
+    settle();
+    auto* view = window->board()->drawingView();
+    const auto before = window->document().design();
+    const auto from = view->gripPlace(0).toPoint();
+    QTest::mousePress(view, Qt::LeftButton, {}, from);
+    QTest::mouseMove(view, from + QPoint{40, 0});
+    QApplication::processEvents();
+    EXPECT_NE(window->document().design(), before);
+    QTest::keyClick(view, Qt::Key_Escape);
+    EXPECT_EQ(window->document().design(), before);
+    QTest::mouseRelease(view, Qt::LeftButton, {}, from);
+    EXPECT_EQ(window->document().undo()->count(), 0);
+}
+
+TEST_F(Window, ArrowKeysMoveAGrip) {
+    window->board()->choose(Board::floor);
+    settle();
+    auto* view = window->board()->drawingView();
+    view->setFocus();
+    QTest::keyClick(view, Qt::Key_Tab);
+    QTest::keyClick(view, Qt::Key_Right);
+    settle();
+    EXPECT_EQ(std::get<Length>(value("coop.width")), feet(10) + inches(0.5));
+    QTest::keyClick(view, Qt::Key_Left, Qt::ShiftModifier);
+    settle();
+    EXPECT_EQ(std::get<Length>(value("coop.width")), feet(10) + inches(0.4375));
+}
+
+TEST_F(Window, AFigureOnTheBoardIsTyped) {
+    window->board()->choose(Board::floor);
+    settle();
+    auto* view = window->board()->drawingView();
+    view->repaint();
+    const auto box = view->figure("coop.depth");
+    ASSERT_FALSE(box.isNull());
+    QTest::mouseClick(view, Qt::LeftButton, {}, box.center().toPoint());
+    auto* leaf = popup("leaf");
+    ASSERT_NE(leaf, nullptr);
+    auto* edit = leaf->findChild<QLineEdit*>("leaf.edit");
+    edit->selectAll();
+    QTest::keyClicks(edit, "7' 6\"");
+    QTest::keyClick(edit, Qt::Key_Return);
+    settle();
+    EXPECT_EQ(std::get<Length>(value("coop.depth")), inches(90));
+}
+
+TEST_F(Window, AGaugeTellsWhyAndItsRemedyIsOneStep) {
+    type("vents.1.height", "4in");
+    settle();
+    auto* gauge = window->gauges()->gauge("winterair");
+    ASSERT_EQ(gauge->state(), State::fail);
+    QTest::mouseClick(gauge, Qt::LeftButton);
+    auto* card = popup("gauge.card");
+    ASSERT_NE(card, nullptr);
+    QPushButton* take = nullptr;
+    ASSERT_TRUE(QTest::qWaitFor([&] {
+        for (auto* b : card->findChildren<QPushButton*>())
+            if (b->isEnabled() && b->isVisible()) take = b;
+        return take != nullptr;
+    }, 20'000));
+    const auto steps = window->document().undo()->count();
+    const auto before = window->answer();
+    QTest::mouseClick(take, Qt::LeftButton);
+    settle();
+    EXPECT_EQ(window->document().undo()->count(), steps + 1);
+    const auto vents = [](const Answer& a) { return std::ranges::find(a.findings, std::string{"air.winter"}, &Finding::id)->value; };
+    EXPECT_GT(vents(*window->answer()), vents(*before));
+}
+
+TEST_F(Window, WhatIsNotJudgedYetSaysSo) {
+    for (const auto* id : {"gaps", "snow", "wind"}) {
+        auto* g = window->gauges()->gauge(id);
+        ASSERT_NE(g, nullptr);
+        EXPECT_FALSE(g->state());
+        EXPECT_TRUE(g->accessibleName().contains("not judged yet"));
+    }
+}
+
+TEST_F(Window, SavesReopensEqualAndExports) {
+    QTemporaryDir dir;
+    type("roof.pitch", "4/12");
+    settle();
+    const auto path = dir.filePath("mine.oikostat");
+    ASSERT_TRUE(window->saveTo(path));
+    EXPECT_FALSE(window->document().modified());
+    const auto saved = window->document().design();
+    type("roof.pitch", "3.5/12");
+    settle();
+    EXPECT_TRUE(window->document().modified());
+    ASSERT_TRUE(window->open(path));
+    settle();
+    EXPECT_EQ(window->document().design(), saved);
+    for (const auto& [what, file] : std::vector<std::pair<const char*, const char*>>{{"plans", "p.pdf"}, {"plans", "p.svg"}, {"plans", "p.dxf"}, {"parts", "cut.csv"}, {"buy", "buy.xlsx"}, {"model", "m.json"}}) {
+        EXPECT_TRUE(window->exportTo(what, dir.filePath(file))) << file;
+        EXPECT_GT(QFile{dir.filePath(file)}.size(), 1000) << file;
+    }
+    QFile pdf{dir.filePath("p.pdf")};
+    ASSERT_TRUE(pdf.open(QIODevice::ReadOnly));
+    EXPECT_TRUE(pdf.readAll().startsWith("%PDF-"));
+    EXPECT_FALSE(window->exportTo("plans", dir.filePath("p.csv")));
+    EXPECT_TRUE(window->message().contains(".pdf"));
+}
+
+TEST_F(Window, ADamagedFileIsRefusedAndNothingIsLost) {
+    QTemporaryDir dir;
+    type("roof.pitch", "4/12");
+    settle();
+    const auto before = window->document().design();
+    for (const auto& [text, says] : std::vector<std::pair<QByteArray, const char*>>{{"{\"format\": \"oikostat\", \"version\": 1, \"roof\": {\"pitch\": \"steepish\"}}", "/roof/pitch"}, {"not json", "line 1"}, {"{\"format\": \"oikostat\", \"version\": 99}", "newer"}}) {
+        QFile file{dir.filePath("bad.oikostat")};
+        ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+        file.write(text);
+        file.close();
+        EXPECT_FALSE(window->open(file.fileName()));
+        EXPECT_TRUE(window->message().contains(says)) << window->message().toStdString();
+        EXPECT_EQ(window->document().design(), before);
+        EXPECT_EQ(window->document().undo()->count(), 1);
+        ASSERT_TRUE(file.open(QIODevice::ReadOnly));
+        EXPECT_EQ(file.readAll(), text);
+    }
+    EXPECT_FALSE(window->saveTo("/nowhere/at/all.oikostat"));
+    EXPECT_TRUE(window->message().contains("/nowhere/at/all.oikostat"));
+    EXPECT_TRUE(window->document().modified());
+}
+
+TEST_F(Window, ClosingAsksWhenSomethingIsUnsaved) {
+    type("roof.pitch", "4/12");
+    settle();
+    QTimer::singleShot(200, [] {
+        auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+        if (box) QTest::mouseClick(box->buttons().last(), Qt::LeftButton);
+        for (auto* b : box ? box->buttons() : QList<QAbstractButton*>{})
+            if (b->text() == "Back") b->click();
+    });
+    EXPECT_FALSE(window->close());
+    EXPECT_TRUE(window->document().modified());
+    window->document().undo()->undo();
+    EXPECT_TRUE(window->close());
+}
+
+TEST_F(Window, UnsavedWorkIsOfferedAfterACrash) {
+    type("coop.low_wall", "6' 5\"");
+    settle();
+    ASSERT_TRUE(window->document().modified());
+    const auto work = window->document().design();
+    ASSERT_TRUE(saveDesign(work, Document::recoveryPath().toStdString()));
+    window.reset();  // the program stops
+    window = std::make_unique<MainWindow>();
+    window->show();
+    auto* take = window->findChild<QPushButton*>("recover.take");
+    ASSERT_NE(take, nullptr);
+    take->click();
+    EXPECT_EQ(window->document().design(), work);
+    EXPECT_TRUE(window->document().modified());
+    window->document().dropRecovery();
+}
+
+TEST_F(Window, UnitsSwitchWithoutChangingTheDesign) {
+    const auto parts = window->answer()->model;
+    ASSERT_TRUE(window->document().edit({{"plans.units", "metric"}}, "units"));
+    settle();
+    EXPECT_EQ(word("coop.width")->text(), "3.048 m");
+    EXPECT_EQ(*window->answer()->model, *parts);
+    type("coop.depth", "2440");
+    settle();
+    EXPECT_EQ(std::get<Length>(value("coop.depth")), mm(2440));
+}
+
+TEST_F(Window, EveryViewDrawsAndNothingIsClippedAtItsSmallest) {
+    for (const auto& size : {QSize{1280, 800}, QSize{1024, 700}}) {
+        window->resize(size);
+        QTest::qWait(30);
+        EXPECT_EQ(window->size(), size);
+        for (int v = 0; v < Board::kViews; ++v) {
+            window->board()->choose(static_cast<Board::View>(v));
+            QApplication::processEvents();
+            const auto image = window->board()->grab().toImage();
+            std::set<QRgb> colours;
+            for (int y = 40; y < image.height(); y += 3)
+                for (int x = 0; x < image.width(); x += 3) colours.insert(image.pixel(x, y));
+            EXPECT_GT(colours.size(), 5U) << "view " << v << " is empty";
+        }
+        for (auto* child : {static_cast<QWidget*>(window->letter()), static_cast<QWidget*>(window->board()), static_cast<QWidget*>(window->bill()), static_cast<QWidget*>(window->gauges())}) {
+            const QRect there{child->mapTo(window.get(), QPoint{0, 0}), child->size()};
+            EXPECT_TRUE(window->rect().contains(there)) << child->objectName().toStdString();
+        }
+    }
+}
+
+TEST_F(Window, TenSecondsOfDraggingNeverBlocksTheWindow) {
+    // Shortened to a second here: the longest time between two events stays far under what a hand notices as stuck.
+    window->board()->choose(Board::floor);
+    settle();
+    auto* view = window->board()->drawingView();
+    const auto from = view->gripPlace(0).toPoint();
+    QTest::mousePress(view, Qt::LeftButton, {}, from);
+    QElapsedTimer all, one;
+    all.start();
+    qint64 longest = 0;
+    for (int i = 0; all.elapsed() < 1000; ++i) {
+        one.start();
+        QTest::mouseMove(view, from + QPoint{(i % 40) - 20, 0});
+        QApplication::processEvents();
+        longest = std::max(longest, one.elapsed());
+    }
+    QTest::mouseRelease(view, Qt::LeftButton, {}, from + QPoint{5, 0});
+    settle();
+    EXPECT_LT(longest, 1000) << "milliseconds; a frame is 16, a loaded machine gets leave";
+    EXPECT_LE(window->document().undo()->count(), 1);
+}
+
+TEST(Themes, KeepTheirContrast) {
+    // WCAG 2.1 relative luminance; texts at least 4.5 to 1 on every ground, lines and marks 3 to 1.
+    const auto luminance = [](QColor c) {
+        const auto f = [](double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+        return 0.2126 * f(c.redF()) + 0.7152 * f(c.greenF()) + 0.0722 * f(c.blueF());
+    };
+    const auto contrast = [&](QColor a, QColor b) {
+        const double x = luminance(a), y = luminance(b);
+        return (std::max(x, y) + 0.05) / (std::min(x, y) + 0.05);
+    };
+    for (const auto* t : {&dayTheme(), &nightTheme()})
+        for (const auto& ground : {t->paper, t->panel, t->leaf, t->held, t->pointed, t->slip}) {
+            for (const auto& text : {t->ink, t->fine, t->hand, t->fits, t->tight, t->fails}) EXPECT_GE(contrast(text, ground), 4.5) << text.name().toStdString() << " on " << ground.name().toStdString();
+            EXPECT_GE(contrast(t->edge, ground), 2.9) << t->edge.name().toStdString() << " on " << ground.name().toStdString();
+        }
+}
+
+}  // namespace
+}  // namespace oiko
