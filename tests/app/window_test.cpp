@@ -2,6 +2,8 @@
 #include <gmock/gmock.h>
 #include <gtest/gtest.h>
 
+#include <cmath>
+#include <map>
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
@@ -14,8 +16,6 @@
 #include <QTest>
 #include <QTimer>
 #include <QTreeWidget>
-#include <cmath>
-#include <map>
 #include <set>
 
 #include "app/leaf.h"
@@ -104,7 +104,11 @@ TEST_F(Window, ATypedValueChangesDrawingBillAndGaugesAndIsUndone) {
 
 TEST_F(Window, ARefusedValueSaysWhyInPlaceAndChangesNothing) {
     const auto before = window->document().design();
-    for (const auto& [slot, text, says] : std::vector<std::tuple<const char*, const char*, const char*>>{{"coop.depth", "8 foots", "8 foots"}, {"coop.width", "40'", "40'"}, {"roof.pitch", "2/12", "3/12"}, {"flock.count", "lots", "lots"}}) {
+    for (const auto& [slot, text, says] :
+         std::vector<std::tuple<const char*, const char*, const char*>>{{"coop.depth", "8 foots", "8 foots"},
+                                                                        {"coop.width", "40'", "40'"},
+                                                                        {"roof.pitch", "2/12", "3/12"},
+                                                                        {"flock.count", "lots", "lots"}}) {
         type(slot, text);
         auto* leaf = popup("leaf");
         ASSERT_NE(leaf, nullptr) << "what was typed stays";
@@ -296,11 +300,13 @@ TEST_F(Window, AGaugeTellsWhyAndItsRemedyIsOneStep) {
     auto* card = popup("gauge.card");
     ASSERT_NE(card, nullptr);
     QPushButton* take = nullptr;
-    ASSERT_TRUE(QTest::qWaitFor([&] {
-        for (auto* b : card->findChildren<QPushButton*>())
-            if (b->isEnabled() && b->isVisible()) take = b;
-        return take != nullptr;
-    }, 20'000));
+    ASSERT_TRUE(QTest::qWaitFor(
+        [&] {
+            for (auto* b : card->findChildren<QPushButton*>())
+                if (b->isEnabled() && b->isVisible()) take = b;
+            return take != nullptr;
+        },
+        20'000));
     const auto steps = window->document().undo()->count();
     const auto before = window->answer();
     QTest::mouseClick(take, Qt::LeftButton);
@@ -333,7 +339,8 @@ TEST_F(Window, SavesReopensEqualAndExports) {
     ASSERT_TRUE(window->open(path));
     settle();
     EXPECT_EQ(window->document().design(), saved);
-    for (const auto& [what, file] : std::vector<std::pair<const char*, const char*>>{{"plans", "p.pdf"}, {"plans", "p.svg"}, {"plans", "p.dxf"}, {"parts", "cut.csv"}, {"buy", "buy.xlsx"}, {"model", "m.json"}}) {
+    for (const auto& [what, file] : std::vector<std::pair<const char*, const char*>>{
+             {"plans", "p.pdf"}, {"plans", "p.svg"}, {"plans", "p.dxf"}, {"parts", "cut.csv"}, {"buy", "buy.xlsx"}, {"model", "m.json"}}) {
         EXPECT_TRUE(window->exportTo(what, dir.filePath(file))) << file;
         EXPECT_GT(QFile{dir.filePath(file)}.size(), 1000) << file;
     }
@@ -349,7 +356,10 @@ TEST_F(Window, ADamagedFileIsRefusedAndNothingIsLost) {
     type("roof.pitch", "4/12");
     settle();
     const auto before = window->document().design();
-    for (const auto& [text, says] : std::vector<std::pair<QByteArray, const char*>>{{"{\"format\": \"oikostat\", \"version\": 1, \"roof\": {\"pitch\": \"steepish\"}}", "/roof/pitch"}, {"not json", "line 1"}, {"{\"format\": \"oikostat\", \"version\": 99}", "newer"}}) {
+    for (const auto& [text, says] : std::vector<std::pair<QByteArray, const char*>>{
+             {"{\"format\": \"oikostat\", \"version\": 1, \"roof\": {\"pitch\": \"steepish\"}}", "/roof/pitch"},
+             {"not json", "line 1"},
+             {"{\"format\": \"oikostat\", \"version\": 99}", "newer"}}) {
         QFile file{dir.filePath("bad.oikostat")};
         ASSERT_TRUE(file.open(QIODevice::WriteOnly));
         file.write(text);
@@ -423,7 +433,8 @@ TEST_F(Window, EveryViewDrawsAndNothingIsClippedAtItsSmallest) {
                 for (int x = 0; x < image.width(); x += 3) colours.insert(image.pixel(x, y));
             EXPECT_GT(colours.size(), 5U) << "view " << v << " is empty";
         }
-        for (auto* child : {static_cast<QWidget*>(window->letter()), static_cast<QWidget*>(window->board()), static_cast<QWidget*>(window->bill()), static_cast<QWidget*>(window->gauges())}) {
+        for (auto* child : {static_cast<QWidget*>(window->letter()), static_cast<QWidget*>(window->board()),
+                            static_cast<QWidget*>(window->bill()), static_cast<QWidget*>(window->gauges())}) {
             const QRect there{child->mapTo(window.get(), QPoint{0, 0}), child->size()};
             EXPECT_TRUE(window->rect().contains(there)) << child->objectName().toStdString();
         }
@@ -464,7 +475,8 @@ TEST(Themes, KeepTheirContrast) {
     };
     for (const auto* t : {&dayTheme(), &nightTheme()})
         for (const auto& ground : {t->paper, t->panel, t->leaf, t->held, t->pointed, t->slip}) {
-            for (const auto& text : {t->ink, t->fine, t->hand, t->fits, t->tight, t->fails}) EXPECT_GE(contrast(text, ground), 4.5) << text.name().toStdString() << " on " << ground.name().toStdString();
+            for (const auto& text : {t->ink, t->fine, t->hand, t->fits, t->tight, t->fails})
+                EXPECT_GE(contrast(text, ground), 4.5) << text.name().toStdString() << " on " << ground.name().toStdString();
             EXPECT_GE(contrast(t->edge, ground), 2.9) << t->edge.name().toStdString() << " on " << ground.name().toStdString();
         }
 }

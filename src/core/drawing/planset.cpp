@@ -158,18 +158,13 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
         b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 24);
     b.place(b.page({"page.roof", {}}), roofFramePlan(m, s, t), {"view.roof", {}}, x, y, w, h, 26);
     b.tables(cutListTable(t), 1);
-    // Boards by profile, twelve to a page in two columns.
-    std::vector<std::string> profiles;
-    for (const auto& st : cuts.boardStock)
-        if (std::ranges::find(profiles, st.profile) == profiles.end()) profiles.push_back(st.profile);
-    for (const auto& profile : profiles) {
-        std::size_t total = 0;
-        for (const auto& board : cuts.boards.boards) total += cuts.boardStock[board.stock].profile == profile;
-        const std::size_t each = 20;
-        for (std::size_t from = 0; from < total; from += each)
-            b.place(b.page({"page.boards", {Ref{"stock." + profile}}}),
-                    boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, profile, from, each),
-                    {"view.boards", {Ref{"stock." + profile}}}, x, y, w, h, 6);
+    // Twenty boards to a column, two columns to a page.
+    const std::size_t each = 20, total = cuts.boards.boards.size();
+    for (std::size_t from = 0; from < total; from += 2 * each) {
+        auto& p = b.page({"page.boards", {}});
+        for (std::size_t column = 0; column < 2 && from + column * each < total; ++column)
+            b.place(p, boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, "", from + column * each, each), {"view.boards", {}},
+                    x + w / 2 * static_cast<double>(column), y, w / 2, h, 5);
     }
     for (std::size_t i = 0; i < cuts.sheets.sheets.size(); i += 6) {
         auto& p = b.page({"page.sheets", {}});

@@ -109,7 +109,8 @@ Drawing floorPlan(const Model& m, Settled& s) {
                             ""});
     }
     const auto front = openingsOf(m, "front"), back = openingsOf(m, "back"), left = openingsOf(m, "left"), right = openingsOf(m, "right");
-    const double out = -280;
+    // Beyond whatever is drawn on that side, a run and its apron included.
+    const double out = std::min(-280.0, d.low.y - 60), beyond = std::max(deep, d.high.y);
     chain(
         d, alongWall(front, w),
         [&](double u) {
@@ -120,7 +121,7 @@ Drawing floorPlan(const Model& m, Settled& s) {
     chain(
         d, alongWall(back, w),
         [&](double u) {
-            return Vec2{w - u, deep};
+            return Vec2{w - u, beyond};
         },
         -16);
     const double leftEdge = std::min(0.0, d.low.x) + 60;
@@ -159,7 +160,11 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     const auto look = before(s, side, 0);
     project(d, m, partsWhere(m, [](const Part& p) { return p.box().high.z > 0 && p.role != "apron"; }), look);
     const double length = inMm(wallLength(s, side)), floor = inMm(shell.floorTop);
-    const auto openings = openingsOf(m, side);
+    auto openings = openingsOf(m, side);
+    // What stands behind a run is told by the wall's frame, where it can be seen.
+    for (const int r : s.rows("runs"))
+        if (s.choice(slotKey("runs", r, "side")) == side)
+            std::erase_if(openings, [&](const Seen& o) { return floor + o.z0 < inMm(s.length(slotKey("runs", r, "height"))) + 300; });
     for (const auto& o : openings) {
         const auto kind = std::ranges::find(m.openings, o.row, &OpeningSpec::id)->kind;
         d.labels.push_back({{(o.u0 + o.u1) / 2, floor + (o.z0 + o.z1) / 2},
@@ -236,11 +241,14 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     // Running marks from the wall's left end to the left face of each stud, then the overall length.
     std::vector<std::pair<double, std::string>> at{{low, ""}, {high, ""}};
     for (const auto& o : openingsOf(m, side)) at.emplace_back(o.u0, ""), at.emplace_back(o.u1, "");
+    double told = -1e9;
     for (const double u : studs) {
+        if (u - told < 56) continue;  // its neighbour's mark does for a doubled stud
+        told = u;
         d.add({Pen::dimension, Fill::none, {{u, -40}, {u, -90}}, false, ""});
         d.labels.push_back({{u + 12, -150}, mm(u - low), 1.9, 1, 90, false, ""});
     }
-    d.labels.push_back({{low, -330}, Message{"frame.running", {}}, 2.0, -1, 0, false, ""});
+    d.labels.push_back({{low, -620}, Message{"frame.running", {}}, 2.0, -1, 0, false, ""});
     chain(
         d, at,
         [&](double u) {
@@ -266,7 +274,7 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     // Square when both diagonals agree: the panel is checked by them as it lies.
     if (local % 2 == 0) {
         const double h = heightAt(low);
-        d.labels.push_back({{(low + high) / 2, -330}, Message{"frame.diagonal", {mm(std::hypot(high - low, h))}}, 2.0, -1, 0, false, ""});
+        d.labels.push_back({{high, -620}, Message{"frame.diagonal", {mm(std::hypot(high - low, h))}}, 2.0, 1, 0, false, ""});
     }
     return d;
 }
@@ -350,7 +358,7 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
     std::size_t n = 0;
     for (const auto& b : plan.boards) {
         const auto& st = stock[b.stock];
-        if (st.profile != profile || n++ < from) continue;
+        if ((!profile.empty() && st.profile != profile) || n++ < from) continue;
         if (n > from + count) break;
         const double length = inMm(st.length);
         d.add({Pen::outline, Fill::paper, {{0, y}, {length, y}, {length, y + high}, {0, y + high}}, true, ""});
@@ -358,7 +366,7 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
         for (const auto& c : b.pieces) {
             const double a = inMm(c.at), e = a + inMm(parts[c.part].length);
             d.add({Pen::edge,
-                   profile.ends_with("pt") ? Fill::treated : Fill::wood,
+                   st.profile.ends_with("pt") ? Fill::treated : Fill::wood,
                    {{a, y}, {e, y}, {e, y + high}, {a, y + high}},
                    true,
                    parts[c.part].label});
@@ -369,10 +377,10 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
         }
         for (double x = end + 40; x < length - 10; x += 60)
             d.add({Pen::hatch, Fill::none, {{x, y}, {std::min(x + 60, length), y + high}}, false, ""});
-        d.labels.push_back({{-40, y + high / 2}, st.length, 2.2, 1, 0, false, ""});
+        d.labels.push_back({{-40, y + high / 2}, Message{"board.named", {Ref{"stock." + st.profile}, st.length}}, 2.0, 1, 0, false, ""});
         y -= row;
     }
-    d.reach({-500, 0});
+    d.reach({-900, 0});
     return d;
 }
 

@@ -15,7 +15,7 @@ Drawing face(const Model& model, Settled& settled, std::string_view side);
 Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
-/// All boards of one profile, to scale, in saw order.
+/// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`.
 Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile,
                    std::size_t from, std::size_t count);
 Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, std::size_t sheet);
