@@ -117,7 +117,7 @@ std::vector<std::string> Board::choicesNow() const {
         case sheets:
             for (std::size_t i = 0; i < answer_->cuts->sheets.sheets.size(); ++i) out.push_back(std::to_string(i + 1));
             break;
-        case plans: out = {"‹", "›"}; break;
+        case plans: return {"before", "after"};
     }
     return out;
 }
@@ -138,7 +138,7 @@ void Board::refresh() {
             const bool side = std::ranges::find(kSides, c) != std::end(kSides);
             const auto text = side                                ? tr_("side." + c)
                               : view_ == boards                   ? tr_("stock." + c)
-                              : view_ == sheets || view_ == plans ? qs(c)
+                              : view_ == sheets ? qs(c)
                                                                   : tr_("board." + c);
             auto* b = wordButton(text, "pick." + qs(c));
             if (view_ == picture)
@@ -162,7 +162,7 @@ void Board::refresh() {
                     return picture_->redraw();
                 }
                 if (view_ == plans) {
-                    const int n = std::max(0, QString::fromStdString(pick_[plans]).toInt() + (c == "›" ? 1 : -1));
+                    const int n = std::max(0, QString::fromStdString(pick_[plans]).toInt() + (c == "after" ? 1 : -1));
                     pick_[plans] = std::to_string(n);
                 } else {
                     pick_[view_] = c;
@@ -182,7 +182,7 @@ void Board::refresh() {
     const auto units = answer_->design.units();
     switch (view_) {
         case picture: picture_->show(answer_, inMm(s.length("keeper.height"))); break;
-        case floor: drawing_->show(floorPlan(*answer_->model, s), units, floorGrips(), 96); break;
+        case floor: drawing_->show(floorPlan(*answer_->model, s, PlanOf::live), units, floorGrips(), 96); break;
         case face:
             drawing_->show(pick == "section" ? crossSection(*answer_->model, s) : oiko::face(*answer_->model, s, pick), units, {}, 92);
             break;

@@ -72,6 +72,7 @@ std::vector<PlacedDimension> paint(QPainter& painter, const Drawing& d, const Si
     }
     painter.setBrush(Qt::NoBrush);
     std::vector<PlacedDimension> out;
+    int steps = 0;
     for (const auto& m : d.dimensions) {
         const auto a = s.at(m.a), b = s.at(m.b);
         const double l = std::hypot(b.x() - a.x(), b.y() - a.y());
@@ -98,9 +99,10 @@ std::vector<PlacedDimension> paint(QPainter& painter, const Drawing& d, const Si
         const QString text = qs(words::say(Say{m.measured()}, s.units));
         QFontMetricsF metrics{inkFont(64)};
         const double w = metrics.horizontalAdvance(text) * size / 64;
-        // A figure wider than its line stands beyond it, a step farther out.
+        // A figure wider than its line stands a step farther out, its neighbour two steps, so that both are read.
         const bool tightly = w > l - 2 * s.perPaperMm;
-        const QPointF at = (p + q) / 2 + above * (size * (tightly ? 0.75 : 0.75)) + (tightly ? n * (sign * 2.4 * s.perPaperMm) : QPointF{});
+        steps = tightly ? steps % 2 + 1 : 0;
+        const QPointF at = (p + q) / 2 + above * (size * 0.75) + n * (sign * steps * 2.7 * s.perPaperMm);
         letters(painter, at, text, size, 0, angle, false, moves ? s.theme->hand : s.theme->ink, s.theme->paper);
         QRectF box{-w / 2, -size * 0.6, w, size * 1.2};
         QTransform t;

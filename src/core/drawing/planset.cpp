@@ -147,7 +147,8 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     for (const auto& c : cautions)
         for (int part = 1; part <= 2; ++part) note(cover, x + w * 0.62, {"caution." + c + "." + std::to_string(part), {}});
 
-    b.place(b.page({"page.plan", {}}), floorPlan(m, s), {"view.plan", {}}, x, y, w, h, 30);
+    b.place(b.page({"page.plan", {}}), floorPlan(m, s, PlanOf::coop), {"view.plan", {}}, x, y, w, h, 24);
+    if (!s.rows("runs").empty()) b.place(b.page({"page.site", {}}), floorPlan(m, s, PlanOf::both), {"view.site", {}}, x, y, w, h, 24);
     for (const auto& pair : {std::pair{"front", "right"}, std::pair{"back", "left"}}) {
         auto& p = b.page({"page.faces", {}});
         b.place(p, face(m, s, pair.first), {"view.face", {Ref{std::string{"side."} + pair.first}}}, x, y, w / 2, h, 20);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <functional>
 #include <set>
+#include <tuple>
 
 #include "core/design/layout.h"
 #include "core/design/shell.h"
@@ -63,9 +64,10 @@ void groundLine(Drawing& d, double x0, double x1, double z) { d.add({Pen::cut, F
 
 }  // namespace
 
-Drawing floorPlan(const Model& m, Settled& s) {
+Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     Drawing d;
     d.id = "plan";
+    const bool withRun = of != PlanOf::coop, chains = of != PlanOf::both;
     const auto shell = shellOf(s);
     const double w = inMm(s.length("coop.width")), deep = inMm(s.length("coop.depth"));
     const double z = inMm(shell.floorTop) + std::min(1219.2, inMm(shell.lowWall) * 0.55);
@@ -74,12 +76,12 @@ Drawing floorPlan(const Model& m, Settled& s) {
     project(d, m,
             partsWhere(m,
                        [&](const Part& p) {
-                           return p.box().low.z < z && p.role != "apron" && p.role != "roof-panel" && p.role != "purlin" &&
+                           return (withRun || p.system != System::run) && p.box().low.z < z && p.role != "apron" && p.role != "roof-panel" && p.role != "purlin" &&
                                   p.role != "rafter" && p.role != "eave-block" && p.role != "run-mesh" && p.system != System::roof;
                        }),
             look);
     for (const auto& p : m.parts)
-        if (p.role == "apron") {
+        if (p.role == "apron" && withRun) {
             const auto b = p.box();
             d.add({Pen::hidden,
                    Fill::none,
@@ -88,6 +90,7 @@ Drawing floorPlan(const Model& m, Settled& s) {
                    p.id});
         }
     for (const auto& c : m.clear) {
+        if (!withRun && c.owner.starts_with("runs")) continue;
         const auto b = bounds(c.solid);
         d.add({Pen::hidden, Fill::none, {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}}, true, ""});
         d.labels.push_back(
@@ -98,7 +101,7 @@ Drawing floorPlan(const Model& m, Settled& s) {
     for (const auto& o : m.openings) {
         const Vec3 mid = (o.corners[0] + o.corners[1]) * 0.5;
         static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};
-        if (o.kind == "gate") continue;
+        if (o.kind == "gate" || of == PlanOf::both) continue;
         const auto out = kOut[sideIndex(o.side)];
         d.labels.push_back({{mid.x - out.x * 260, mid.y - out.y * 260},
                             Message{"opening." + o.kind, {o.id.substr(o.id.find('.') + 1)}},
@@ -108,48 +111,33 @@ Drawing floorPlan(const Model& m, Settled& s) {
                             false,
                             ""});
     }
-    const auto front = openingsOf(m, "front"), back = openingsOf(m, "back"), left = openingsOf(m, "left"), right = openingsOf(m, "right");
     // Beyond whatever is drawn on that side, a run and its apron included.
-    const double out = std::min(-280.0, d.low.y - 60), beyond = std::max(deep, d.high.y);
-    chain(
-        d, alongWall(front, w),
-        [&](double u) {
-            return Vec2{u, out};
-        },
-        -6);
-    d.dimensions.push_back({{0, out}, {w, out}, -13, "coop.width"});
-    chain(
-        d, alongWall(back, w),
-        [&](double u) {
-            return Vec2{w - u, beyond};
-        },
-        -16);
-    const double leftEdge = std::min(0.0, d.low.x) + 60;
-    chain(
-        d, alongWall(left, deep),
-        [&](double u) {
-            return Vec2{leftEdge, deep - u};
-        },
-        -6);
-    d.dimensions.push_back({{leftEdge, deep}, {leftEdge, 0}, -13, "coop.depth"});
+    const double below = std::min(-280.0, d.low.y - 60), beyond = std::max(deep, d.high.y), leftOf = std::min(0.0, d.low.x - 60), rightOf = std::max(w, d.high.x);
+    const std::tuple<std::string_view, double, std::function<Vec2(double)>, double> sides[] = {
+        {"front", w, [&](double u) { return Vec2{u, below}; }, -6},
+        {"back", w, [&](double u) { return Vec2{w - u, beyond}; }, -6},
+        {"left", deep, [&](double u) { return Vec2{leftOf, deep - u}; }, -6},
+        {"right", deep, [&](double u) { return Vec2{rightOf, u}; }, -6},
+    };
+    const auto runSide = s.rows("runs").empty() ? std::string{} : s.choice(slotKey("runs", s.rows("runs").front(), "side"));
+    for (const auto& [side, length, point, offset] : sides) {
+        const auto openings = openingsOf(m, side);
+        if (chains && !openings.empty() && (of == PlanOf::coop || side != runSide || of == PlanOf::live)) chain(d, alongWall(openings, length), point, offset);
+        if (side == "front") d.dimensions.push_back({point(0), point(length), -14, "coop.width"});
+        if (side == "left") d.dimensions.push_back({point(0), point(length), -14, "coop.depth"});
+    }
     for (const int r : s.rows("runs")) {
+        if (!withRun) break;
         const auto row = "runs." + std::to_string(r);
         Bounds b;
         for (const auto& p : m.parts)
             if (p.system == System::run && p.role == "run-post") b.add(p.box());
         const bool alongX = s.choice(row + ".side") == "left" || s.choice(row + ".side") == "right";
-        d.dimensions.push_back({{b.low.x, b.high.y}, {b.high.x, b.high.y}, 12, alongX ? row + ".length" : row + ".width"});
-        d.dimensions.push_back({{b.high.x, b.low.y}, {b.high.x, b.high.y}, -12, alongX ? row + ".width" : row + ".length"});
+        d.dimensions.push_back({{b.low.x, beyond}, {b.high.x, beyond}, 14, alongX ? row + ".length" : row + ".width"});
+        d.dimensions.push_back({{rightOf, b.low.y}, {rightOf, b.high.y}, -14, alongX ? row + ".width" : row + ".length"});
         const auto area = squareMm(b.size().x * b.size().y);
         d.labels.push_back({{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2}, Message{"plan.run", {area}}, 3, 0, 0, true, ""});
     }
-    if (!right.empty() && s.rows("runs").empty())
-        chain(
-            d, alongWall(right, deep),
-            [&](double u) {
-                return Vec2{w, u};
-            },
-            -6);
     return d;
 }
 
@@ -353,7 +341,7 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
                    std::size_t from, std::size_t count) {
     Drawing d;
     d.id = "boards/" + std::string{profile};
-    const double row = 260, high = 120;
+    const double row = 330, high = 220;
     double y = 0;
     std::size_t n = 0;
     for (const auto& b : plan.boards) {

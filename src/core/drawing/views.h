@@ -9,7 +9,9 @@
 
 namespace oiko {
 
-Drawing floorPlan(const Model& model, Settled& settled);
+/// `coop`: without the run, every opening dimensioned; `both`: the two together, overall; `live`: all, for the hand on screen.
+enum class PlanOf { coop, both, live };
+Drawing floorPlan(const Model& model, Settled& settled, PlanOf of);
 Drawing face(const Model& model, Settled& settled, std::string_view side);
 /// As it lies to be nailed, seen from outside, with the marks of its pieces.
 Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
