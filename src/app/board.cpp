@@ -136,10 +136,7 @@ void Board::refresh() {
         while (auto* item = row->takeAt(0)) delete item->widget(), delete item;
         for (const auto& c : choices) {
             const bool side = std::ranges::find(kSides, c) != std::end(kSides);
-            const auto text = side                                ? tr_("side." + c)
-                              : view_ == boards                   ? tr_("stock." + c)
-                              : view_ == sheets ? qs(c)
-                                                                  : tr_("board." + c);
+            const auto text = side ? tr_("side." + c) : view_ == boards ? tr_("stock." + c) : view_ == sheets ? qs(c) : tr_("board." + c);
             auto* b = wordButton(text, "pick." + qs(c));
             if (view_ == picture)
                 b->setChecked(c == "roof"   ? picture_->wish.roof

@@ -76,8 +76,9 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     project(d, m,
             partsWhere(m,
                        [&](const Part& p) {
-                           return (withRun || p.system != System::run) && p.box().low.z < z && p.role != "apron" && p.role != "roof-panel" && p.role != "purlin" &&
-                                  p.role != "rafter" && p.role != "eave-block" && p.role != "run-mesh" && p.system != System::roof;
+                           return (withRun || p.system != System::run) && p.box().low.z < z && p.role != "apron" &&
+                                  p.role != "roof-panel" && p.role != "purlin" && p.role != "rafter" && p.role != "eave-block" &&
+                                  p.role != "run-mesh" && p.system != System::roof;
                        }),
             look);
     for (const auto& p : m.parts)
@@ -112,17 +113,35 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
                             ""});
     }
     // Beyond whatever is drawn on that side, a run and its apron included.
-    const double below = std::min(-280.0, d.low.y - 60), beyond = std::max(deep, d.high.y), leftOf = std::min(0.0, d.low.x - 60), rightOf = std::max(w, d.high.x);
+    const double below = std::min(-280.0, d.low.y - 60), beyond = std::max(deep, d.high.y), leftOf = std::min(0.0, d.low.x - 60),
+                 rightOf = std::max(w, d.high.x);
     const std::tuple<std::string_view, double, std::function<Vec2(double)>, double> sides[] = {
-        {"front", w, [&](double u) { return Vec2{u, below}; }, -6},
-        {"back", w, [&](double u) { return Vec2{w - u, beyond}; }, -6},
-        {"left", deep, [&](double u) { return Vec2{leftOf, deep - u}; }, -6},
-        {"right", deep, [&](double u) { return Vec2{rightOf, u}; }, -6},
+        {"front", w,
+         [&](double u) {
+             return Vec2{u, below};
+         },
+         -6},
+        {"back", w,
+         [&](double u) {
+             return Vec2{w - u, beyond};
+         },
+         -6},
+        {"left", deep,
+         [&](double u) {
+             return Vec2{leftOf, deep - u};
+         },
+         -6},
+        {"right", deep,
+         [&](double u) {
+             return Vec2{rightOf, u};
+         },
+         -6},
     };
     const auto runSide = s.rows("runs").empty() ? std::string{} : s.choice(slotKey("runs", s.rows("runs").front(), "side"));
     for (const auto& [side, length, point, offset] : sides) {
         const auto openings = openingsOf(m, side);
-        if (chains && !openings.empty() && (of == PlanOf::coop || side != runSide || of == PlanOf::live)) chain(d, alongWall(openings, length), point, offset);
+        if (chains && !openings.empty() && (of == PlanOf::coop || side != runSide || of == PlanOf::live))
+            chain(d, alongWall(openings, length), point, offset);
         if (side == "front") d.dimensions.push_back({point(0), point(length), -14, "coop.width"});
         if (side == "left") d.dimensions.push_back({point(0), point(length), -14, "coop.depth"});
     }

@@ -42,9 +42,15 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
             once(sheets, p.stock);
         }
     }
-    // A price that is not known counts like the dearest of its kind, so that a plan is made; the bill still says it is missing.
+    // A board or sheet without a price counts like its kind's others by length or area, so that a plan is made; the bill still says what is
+    // missing.
+    const auto size = [](const StockItem& i) { return i.kind == StockItem::Kind::sheet ? inMm(i.a) * inMm(i.b) : inMm(i.a); };
+    std::map<std::string, std::pair<double, double>> known;
+    for (const auto& item : prices)
+        if (item.price) known[item.profile].first += inUnits(*item.price), known[item.profile].second += size(item);
     for (const auto& item : prices) {
-        Money guess = item.price.value_or(money(100));
+        const auto& [sum, over] = known[item.profile];
+        const auto guess = item.price.value_or(over > 0 ? money(sum / over * size(item)) : money(size(item) / 100));
         if (item.kind == StockItem::Kind::board && item.a <= longest && std::ranges::find(boards, item.profile) != boards.end())
             out.boardStock.push_back({item.id, item.profile, item.a, guess, std::nullopt});
         if (item.kind == StockItem::Kind::sheet && std::ranges::find(sheets, item.profile) != sheets.end())

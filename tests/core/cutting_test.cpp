@@ -1,0 +1,292 @@
+#include "core/cutting/cutting.h"
+
+#include <glpk.h>
+#include <gtest/gtest.h>
+
+#include <algorithm>
+#include <map>
+#include <random>
+
+#include "core/cutting/knapsack.h"
+#include "core/cutting/proof.h"
+
+namespace oiko {
+namespace {
+
+/// Everything a plan must hold, counted from the plan alone.
+void expectTrue(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutRules& rules, const CutPlan& plan,
+                const std::string& which = {}) {
+    std::vector<std::int64_t> placed(parts.size()), used(stock.size());
+    Money cost;
+    for (const auto& b : plan.boards) {
+        auto at = rules.endTrim;
+        for (const auto& c : b.pieces) {
+            EXPECT_EQ(parts[c.part].profile, stock[b.stock].profile) << which;
+            EXPECT_EQ(c.at, at) << which;
+            at = at + parts[c.part].length;
+            EXPECT_LE(at, stock[b.stock].length - rules.endTrim) << which;
+            at += rules.kerf;
+            ++placed[c.part];
+        }
+        EXPECT_EQ(b.offcut, std::max(Length{}, stock[b.stock].length - rules.endTrim - at)) << which;
+        ++used[b.stock], cost += stock[b.stock].price;
+    }
+    for (const auto& [i, n] : plan.unplaced) placed[i] += n;
+    for (std::size_t i = 0; i < parts.size(); ++i) EXPECT_EQ(placed[i], parts[i].quantity) << which << parts[i].label;
+    for (std::size_t j = 0; j < stock.size(); ++j)
+        if (stock[j].quantity) EXPECT_LE(used[j], *stock[j].quantity) << which;
+    EXPECT_EQ(cost, plan.cost) << which;
+    EXPECT_LE(plan.lowerBound, plan.cost) << which;
+    EXPECT_EQ(plan.proven, plan.unplaced.empty() && plan.cost == plan.lowerBound && rules.work > 0) << which;
+}
+
+/// An independent exact model: each board a column of its own, each piece to one board; solved by a general integer program solver.
+std::int64_t exactCost(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, Length kerf, int boards) {
+    glp_term_out(GLP_OFF);
+    auto* ip = glp_create_prob();
+    const int rowsStock = static_cast<int>(stock.size()), kinds = static_cast<int>(parts.size());
+    // Columns: y[b][j] board b is of stock j; x[b][i] pieces of kind i on board b.
+    glp_add_cols(ip, boards * (rowsStock + kinds));
+    const auto y = [&](int b, int j) { return b * (rowsStock + kinds) + j + 1; };
+    const auto x = [&](int b, int i) { return b * (rowsStock + kinds) + rowsStock + i + 1; };
+    for (int b = 0; b < boards; ++b) {
+        for (int j = 0; j < rowsStock; ++j) {
+            glp_set_col_kind(ip, y(b, j), GLP_BV);
+            glp_set_obj_coef(ip, y(b, j), static_cast<double>(stock[static_cast<std::size_t>(j)].price.count()) / 1e4);
+        }
+        for (int i = 0; i < kinds; ++i) {
+            glp_set_col_kind(ip, x(b, i), GLP_IV);
+            glp_set_col_bnds(ip, x(b, i), GLP_DB, 0, static_cast<double>(parts[static_cast<std::size_t>(i)].quantity));
+        }
+    }
+    const auto row = [&](std::vector<std::pair<int, double>> terms, int kind, double bound) {
+        const int r = glp_add_rows(ip, 1);
+        std::vector<int> index{0};
+        std::vector<double> value{0};
+        for (const auto& [c, v] : terms) index.push_back(c), value.push_back(v);
+        glp_set_mat_row(ip, r, static_cast<int>(terms.size()), index.data(), value.data());
+        glp_set_row_bnds(ip, r, kind, bound, bound);
+    };
+    for (int b = 0; b < boards; ++b) {
+        std::vector<std::pair<int, double>> one, room;
+        for (int j = 0; j < rowsStock; ++j)
+            one.emplace_back(y(b, j), 1), room.emplace_back(y(b, j), -inMm(stock[static_cast<std::size_t>(j)].length + kerf));
+        for (int i = 0; i < kinds; ++i) room.emplace_back(x(b, i), inMm(parts[static_cast<std::size_t>(i)].length + kerf));
+        row(one, GLP_UP, 1), row(room, GLP_UP, 1e-7);
+    }
+    for (int i = 0; i < kinds; ++i) {
+        std::vector<std::pair<int, double>> all;
+        for (int b = 0; b < boards; ++b) all.emplace_back(x(b, i), 1);
+        row(all, GLP_LO, static_cast<double>(parts[static_cast<std::size_t>(i)].quantity));
+    }
+    glp_iocp set;
+    glp_init_iocp(&set);
+    set.msg_lev = GLP_MSG_OFF, set.presolve = GLP_ON, set.tm_lim = 20'000;
+    glp_intopt(ip, &set);
+    const auto cost = glp_mip_status(ip) == GLP_OPT ? std::llround(glp_mip_obj_val(ip) * 1e4) : -1;
+    glp_delete_prob(ip);
+    return cost;
+}
+
+TEST(Knapsack, AgreesWithTryingEverything) {
+    std::mt19937_64 dice{3};
+    for (int round = 0; round < 60; ++round) {
+        std::vector<std::int64_t> size, number, value;
+        for (int i = 0; i < 4; ++i)
+            size.push_back(3 + static_cast<std::int64_t>(dice() % 20)), number.push_back(static_cast<std::int64_t>(dice() % 4)),
+                value.push_back(1 + static_cast<std::int64_t>(dice() % 50));
+        const Knapsack<> sack{size, number, value, 50};
+        const Knapsack<float> quick{size, number, value, 50};
+        for (std::int64_t room = 0; room <= 50; ++room) {
+            std::int64_t best = 0;
+            for (std::int64_t a = 0; a <= number[0]; ++a)
+                for (std::int64_t b = 0; b <= number[1]; ++b)
+                    for (std::int64_t c = 0; c <= number[2]; ++c)
+                        for (std::int64_t d = 0; d <= number[3]; ++d)
+                            if (a * size[0] + b * size[1] + c * size[2] + d * size[3] <= room)
+                                best = std::max(best, a * value[0] + b * value[1] + c * value[2] + d * value[3]);
+            ASSERT_EQ(sack.value(room), best) << room;
+            ASSERT_EQ(quick.value(room), best) << room;
+            const auto p = sack.pattern(room);
+            std::int64_t weight = 0, worth = 0;
+            for (std::size_t i = 0; i < 4; ++i) weight += p[i] * size[i], worth += p[i] * value[i];
+            EXPECT_LE(weight, room);
+            EXPECT_EQ(worth, best);
+        }
+    }
+}
+
+TEST(CutBoards, ThreePiecesLeaveNoneOut) {
+    // A filling that forgot capacities between two copies once left pieces out of this list.
+    const std::vector<CutPart> parts{{"D2", "x", mm(755.65), 2}, {"D10", "x", mm(774.7), 2}, {"D16", "x", mm(787.4), 2}};
+    const std::vector<CutStock> stock{{"8", "x", mm(2438.4), money(2.64)}, {"10", "x", mm(3048), money(3.40)}};
+    const CutRules rules{mm(3.175), {}, 0, {}};
+    const auto plan = cutBoards(parts, stock, rules);
+    expectTrue(parts, stock, rules, plan);
+    EXPECT_TRUE(plan.unplaced.empty());
+    EXPECT_EQ(plan.cost, money(5.28)) << "two 8 ft boards hold three each";
+}
+
+TEST(CutBoards, NeverMakesTwoHalvesOfAWholeBoardWithAKerf) {
+    const std::vector<CutPart> parts{{"half", "x", inches(48), 2}};
+    const std::vector<CutStock> stock{{"8", "x", inches(96), money(4)}};
+    EXPECT_EQ(cutBoards(parts, stock, {inches(0.125), {}, 0, {}}).boards.size(), 2U);
+    EXPECT_EQ(cutBoards(parts, stock, {Length{}, {}, 0, {}}).boards.size(), 1U);
+    // No kerf is lost after a last piece that ends on the board's end.
+    const std::vector<CutPart> exact{{"a", "x", inches(48), 1}, {"b", "x", inches(47.875), 1}};
+    EXPECT_EQ(cutBoards(exact, stock, {inches(0.125), {}, 0, {}}).boards.size(), 1U);
+    EXPECT_EQ(cutBoards(exact, stock, {inches(0.125), inches(0.0625), 0, {}}).boards.size(), 2U) << "trimmed ends take it";
+}
+
+TEST(CutBoards, FindsAPlanKnownToBePerfect) {
+    // Cut from 12 whole 12 ft boards with the kerf lost between: the pieces go back into 12.
+    std::mt19937_64 dice{11};
+    const auto kerf = inches(0.125);
+    for (int round = 0; round < 6; ++round) {
+        std::map<std::int64_t, std::int64_t> lengths;
+        for (int b = 0; b < 12; ++b) {
+            auto left = feet(12);
+            for (int k = 0; k < 3; ++k) {
+                const auto l = inches(16 + static_cast<double>(dice() % 256) / 16);
+                ++lengths[l.count()], left = left - l - kerf;
+            }
+            ++lengths[left.count()];
+        }
+        std::vector<CutPart> parts;
+        for (const auto& [l, n] : lengths) parts.push_back({"p", "x", Length::ticks(l), n});
+        const std::vector<CutStock> stock{{"12", "x", feet(12), money(7)}};
+        const CutRules rules{kerf, {}, 3'000'000, {}};
+        const auto plan = cutBoards(parts, stock, rules);
+        expectTrue(parts, stock, rules, plan);
+        EXPECT_EQ(plan.lowerBound, money(84)) << "no fewer than the twelve they came from";
+        EXPECT_LE(plan.cost, money(91));
+    }
+}
+
+TEST(CutBoards, BoundAndCostStandOnEitherSideOfAnIndependentOptimum) {
+    std::mt19937_64 dice{5};
+    int proven = 0;
+    for (int round = 0; round < 8; ++round) {
+        std::vector<CutPart> parts;
+        for (int i = 0; i < 3; ++i)
+            parts.push_back(
+                {"p" + std::to_string(i), "x", inches(18 + static_cast<double>(dice() % 50)), 1 + static_cast<std::int64_t>(dice() % 3)});
+        const std::vector<CutStock> stock{{"8", "x", feet(8), money(4.10 + static_cast<double>(dice() % 60) / 100)},
+                                          {"12", "x", feet(12), money(6.50)}};
+        const CutRules rules{inches(0.125), {}, 2'000'000, {}};
+        const auto plan = cutBoards(parts, stock, rules);
+        const auto which = "round " + std::to_string(round);
+        expectTrue(parts, stock, rules, plan, which);
+        const auto best = exactCost(parts, stock, rules.kerf, 5);
+        if (best < 0) continue;
+        EXPECT_LE(plan.lowerBound.count(), best) << which;
+        EXPECT_GE(plan.cost.count(), best) << which;
+        if (plan.proven) EXPECT_EQ(plan.cost.count(), best) << which;
+        proven += plan.proven;
+    }
+    EXPECT_GE(proven, 7);
+}
+
+TEST(CutBoards, UsesWhatIsOnHandAndSaysWhatItCouldNotPlace) {
+    const std::vector<CutPart> parts{{"a", "x", feet(6), 3}, {"long", "x", feet(20), 1}, {"other", "y", feet(1), 1}};
+    const std::vector<CutStock> stock{{"have", "x", feet(7), Money{}, 1}, {"8", "x", feet(8), money(4), 1}};
+    const CutRules rules{inches(0.125), {}, 1'000'000, {}};
+    const auto plan = cutBoards(parts, stock, rules);
+    expectTrue(parts, stock, rules, plan);
+    EXPECT_EQ(plan.cost, money(4));
+    std::map<std::string, std::int64_t> left;
+    for (const auto& [i, n] : plan.unplaced) left[parts[i].label] = n;
+    EXPECT_EQ(left, (std::map<std::string, std::int64_t>{{"a", 1}, {"long", 1}, {"other", 1}}));
+    EXPECT_FALSE(plan.proven);
+}
+
+TEST(CutBoards, ManyPiecesOfAHairsGridStayQuickAndTrue) {
+    std::vector<CutPart> parts;
+    for (int i = 0; i < 40; ++i) parts.push_back({"p", "x", Length::ticks(400'000'000 + i * 7'654'321), 60});
+    const std::vector<CutStock> stock{{"a", "x", mm(4800), money(9.99)}, {"b", "x", mm(3600), money(7.77)}};
+    const CutRules rules{Length::ticks(1'234'567), {}, 0, {}};
+    expectTrue(parts, stock, rules, cutBoards(parts, stock, rules));
+}
+
+TEST(CutBoards, ASearchThatIsStoppedStillGivesAPlan) {
+    std::vector<CutPart> parts;
+    for (int i = 0; i < 30; ++i) parts.push_back({"p" + std::to_string(i), "x", inches(20 + i), 3});
+    const std::vector<CutStock> stock{{"8", "x", feet(8), money(4)}, {"12", "x", feet(12), money(6.2)}};
+    const CutRules rules{inches(0.125), {}, 50'000'000, [] { return true; }};
+    const auto plan = cutBoards(parts, stock, rules);
+    expectTrue(parts, stock, rules, plan);
+    EXPECT_TRUE(plan.cutShort);
+    EXPECT_TRUE(plan.unplaced.empty());
+}
+
+/// Sheets: nothing overlaps or leaves the sheet, grain is kept, a kerf lies between neighbours, and each cut runs edge to edge.
+void expectNested(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, Length kerf, const NestPlan& plan) {
+    std::vector<std::int64_t> placed(parts.size());
+    Money cost;
+    for (const auto& s : plan.sheets) {
+        cost += stock[s.stock].price;
+        for (std::size_t i = 0; i < s.placements.size(); ++i) {
+            const auto& p = s.placements[i];
+            ++placed[p.part];
+            EXPECT_GE(p.x, Length{});
+            EXPECT_GE(p.y, Length{});
+            EXPECT_LE(p.x + p.width, stock[s.stock].width);
+            EXPECT_LE(p.y + p.height, stock[s.stock].height);
+            const auto& want = parts[p.part];
+            if (p.turned) {
+                EXPECT_TRUE(want.turns);
+                EXPECT_EQ(p.width, want.height);
+                EXPECT_EQ(p.height, want.width);
+            } else {
+                EXPECT_EQ(p.width, want.width);
+                EXPECT_EQ(p.height, want.height);
+            }
+            for (std::size_t k = 0; k < i; ++k) {
+                const auto& q = s.placements[k];
+                const bool apart = p.x + p.width + kerf <= q.x || q.x + q.width + kerf <= p.x || p.y + p.height + kerf <= q.y ||
+                                   q.y + q.height + kerf <= p.y;
+                EXPECT_TRUE(apart) << want.label << " meets " << parts[q.part].label;
+            }
+        }
+        for (const auto& c : s.cuts) {
+            EXPECT_TRUE(c.x0 == c.x1 || c.y0 == c.y1) << "straight";
+            for (const auto& p : s.placements) {
+                const bool through =
+                    c.x0 == c.x1
+                        ? c.x0 > p.x && c.x0 < p.x + p.width && std::min(c.y0, c.y1) < p.y + p.height && std::max(c.y0, c.y1) > p.y
+                        : c.y0 > p.y && c.y0 < p.y + p.height && std::min(c.x0, c.x1) < p.x + p.width && std::max(c.x0, c.x1) > p.x;
+                EXPECT_FALSE(through) << "a cut goes through " << parts[p.part].label;
+            }
+        }
+    }
+    for (const auto& [i, n] : plan.unplaced) placed[i] += n;
+    for (std::size_t i = 0; i < parts.size(); ++i) EXPECT_EQ(placed[i], parts[i].quantity);
+    EXPECT_EQ(cost, plan.cost);
+    EXPECT_LE(plan.lowerBound, plan.cost);
+}
+
+TEST(NestSheets, KeepsGrainKerfAndEdges) {
+    std::mt19937_64 dice{9};
+    for (int round = 0; round < 20; ++round) {
+        std::vector<SheetPart> parts;
+        for (int i = 0; i < 12; ++i)
+            parts.push_back({"p" + std::to_string(i), "s", inches(4 + static_cast<double>(dice() % 44)),
+                             inches(4 + static_cast<double>(dice() % 92)), 1 + static_cast<std::int64_t>(dice() % 3), dice() % 2 == 0});
+        const std::vector<SheetStock> stock{{"4x8", "s", inches(48), inches(96), money(40), std::nullopt},
+                                            {"4x10", "s", inches(48), inches(120), money(52), 2}};
+        expectNested(parts, stock, inches(0.125), nestSheets(parts, stock, inches(0.125)));
+    }
+}
+
+TEST(NestSheets, TwoStripsAndAKerfComeFromAPanelOnlyWhereTheyFit) {
+    // Two 24 in strips and an eighth are 48 1/8 in: not from one 48 in panel. At 23 7/8 they do.
+    const std::vector<SheetStock> stock{{"panel", "s", inches(48), inches(96), money(46.8), std::nullopt}};
+    EXPECT_EQ(nestSheets({{"strip", "s", inches(24), inches(96), 2, false}}, stock, inches(0.125)).sheets.size(), 2U);
+    const auto plan = nestSheets({{"strip", "s", inches(23.875), inches(96), 2, false}}, stock, inches(0.125));
+    EXPECT_EQ(plan.sheets.size(), 1U);
+    EXPECT_TRUE(plan.proven);
+    EXPECT_FALSE(nestSheets({{"big", "s", inches(50), inches(96), 1, true}}, stock, inches(0.125)).unplaced.empty());
+}
+
+}  // namespace
+}  // namespace oiko
