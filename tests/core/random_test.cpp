@@ -4,6 +4,7 @@
 #include <iostream>
 #include <map>
 #include <random>
+#include <tuple>
 
 #include "core/formats/exports.h"
 #include "some.h"
@@ -20,7 +21,7 @@ struct Dice {
 
 struct Tally {
     std::map<std::string, int> refused, choices, drawn;
-    std::map<std::string, std::pair<double, double>> reach;  ///< by key: least and most of what was accepted, as shares of the whole range
+    std::map<std::string, std::pair<double, double>> reach;  ///< by key: least and most of what was drawn, as shares of the whole range
     int tries = 0, refusals = 0, designs = 0;
 };
 
@@ -89,11 +90,21 @@ Design randomDesign(Dice& dice, Tally& tally) {
     for (int i = 0; i < changes; ++i) {
         Settled s{d};
         const auto slots = s.slots();
-        const auto slot = slots[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(slots.size())))];
+        auto slot = slots[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(slots.size())))];
+        std::string option;
+        // Half the time an option that has not had its thirty yet.
+        if (dice.below(2) == 0) {
+            std::vector<std::pair<std::string, std::string>> rare;
+            for (const auto& c : slots)
+                for (const auto o : findParam(c)->options)
+                    if (tally.choices[std::string{findParam(c)->key} + "=" + std::string{o}] < 30) rare.emplace_back(c, o);
+            if (!rare.empty()) std::tie(slot, option) = rare[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(rare.size())))];
+        }
         const auto& p = *findParam(slot);
         const std::string key{p.key};
         if (p.type == Type::choice) {
-            const auto option = std::string{p.options[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(p.options.size())))]};
+            if (option.empty())
+                option = std::string{p.options[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(p.options.size())))]};
             if (attempt({{slot, option}})) ++tally.choices[key + "=" + option], ++tally.drawn[key];
             continue;
         }
@@ -101,14 +112,19 @@ Design randomDesign(Dice& dice, Tally& tally) {
             if (attempt({{slot, p.type == Type::flag ? (dice.below(2) ? "yes" : "no") : "Lower Fizzlecombe"}})) ++tally.drawn[key];
             continue;
         }
-        const bool whole = dice.below(4) == 0;
+        const bool whole = dice.below(2) == 0;
         const auto bounds = whole ? Limits{p.low, p.high, {}, {}} : limits(d, slot);
-        const auto v = draw(dice, p, bounds.low, bounds.high);
-        if (!attempt({{slot, exactValue(p, v, d.units())}})) continue;
-        ++tally.drawn[key];
+        auto v = draw(dice, p, bounds.low, bounds.high);
+        // An end of the table that has not been tried yet is tried first.
+        if (whole && tally.reach[key].first == tally.reach[key].second) tally.reach[key] = {2.0, -1.0};
+        if (whole && tally.reach[key].second < 0.9)
+            v = p.high;
+        else if (whole && tally.reach[key].first > 0.1)
+            v = p.low;
         const double share = static_cast<double>(ticks(v) - ticks(p.low)) / static_cast<double>(ticks(p.high) - ticks(p.low));
         auto& r = tally.reach.try_emplace(key, 2.0, -1.0).first->second;
         r = {std::min(r.first, share), std::max(r.second, share)};
+        if (attempt({{slot, exactValue(p, v, d.units())}})) ++tally.drawn[key];
     }
     ++tally.designs;
     return d;
@@ -168,7 +184,7 @@ void expectWhole(const Answer& a, const std::string& which) {
 
 TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
     const char* asked = std::getenv("OIKO_RANDOM_DESIGNS");
-    const int count = asked ? std::atoi(asked) : 500;
+    const int count = asked ? std::atoi(asked) : 1000;
     Tally tally;
     Memory memory;
     for (int i = 0; i < count; ++i) {
@@ -197,11 +213,16 @@ TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
     for (const auto& [reason, n] : tally.refused) std::cout << " " << reason << " " << n;
     std::cout << "\n";
     EXPECT_LT(3 * tally.refusals, tally.tries);
-    if (count < 500) return;
-    // Each key was drawn, the numbers over nearly the whole of their range, each choice at least thirty times.
+    if (count < 1000) return;
+    // Each key was drawn; numbers over nearly their whole range, each choice at least thirty times.
     for (const auto& p : params()) {
         const std::string key{p.key};
         EXPECT_GT(tally.drawn[key], 0) << key;
+        for (const auto o : p.options) EXPECT_GE(tally.choices[key + "=" + std::string{o}], 30) << key << "=" << o;
+        if (p.type == Type::choice || p.type == Type::flag || p.type == Type::text) continue;
+        const auto& r = tally.reach[key];
+        EXPECT_LT(r.first, 0.1) << key;
+        EXPECT_GT(r.second, 0.9) << key;
     }
 }
 

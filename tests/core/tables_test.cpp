@@ -127,6 +127,8 @@ TEST(ProposeBase, IsTheSmallestThatServes) {
     const auto kept = proposeBase(squareFeet(64), false, feet(12), {}, feet(14), feet(12));
     EXPECT_EQ(kept.width, feet(12));
     EXPECT_GE(clearFloor(kept.width, kept.depth), squareFeet(64));
+    // Where boards leave no room for any of the usual sizes, the smallest is proposed: a clash then says what is wrong.
+    EXPECT_EQ(proposeBase(squareFeet(64), false, {}, {}, feet(3), feet(2)).depth, feet(4));
     EXPECT_EQ(proposeBase(squareFeet(20), true, {}, {}, feet(14), feet(12)).depth, feet(4));
 }
 

@@ -12,11 +12,11 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 25> kIds{"pitch.cover",    "rafter.stock",  "rafter.bearing", "wall.stock",  "wall.panel",
-                                                "opening.corner", "opening.apart", "opening.head",   "opening.low", "purlin.stock",
-                                                "roost.room",     "roost.roof",    "nests.run",      "nests.sheet", "run.wall",
-                                                "run.roof",       "run.low",       "run.pitch",      "run.rafter",  "run.opening",
-                                                "gate.room",      "ramp.long",     "ramp.sheet",     "beam.stock",  "posts.low"};
+constexpr std::array<std::string_view, 27> kIds{
+    "pitch.cover",  "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel", "opening.corner", "opening.apart",
+    "opening.head", "opening.low",  "purlin.stock",   "roost.room", "roost.roof", "nests.run",      "nests.sheet",
+    "run.wall",     "run.roof",     "run.low",        "run.pitch",  "run.rafter", "run.opening",    "gate.room",
+    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",  "run.before", "posts.low"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -128,6 +128,17 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                     Change{o.row + ".ramp", exactAngle(degrees(std::ceil(
                                                 std::asin(std::min(1.0, inMm(shell.floorTop + o.sill) / inMm(inches(95)))) * 180 / kPi)))}};
         }
+        if (o.row.starts_with("doors") && shell.localSide(o.wall) == 2) {
+            // On the low wall the roof's edge comes down over the swinging leaf: it stays under tails and fascia.
+            const double reach = std::min(inMm(shell.overhang + inches(1.5)), inMm(o.width + inches(2)));
+            const auto edge = mm(shell.rafterUndersideMm(inMm(shell.deep) + reach)) - inches(2);
+            if (o.height > edge)
+                return Clash{"door.eave",
+                             o.row + ".height",
+                             "roof.overhang",
+                             {o.height, edge},
+                             edge > inches(14) ? std::optional{Change{o.row + ".height", text(o.row, edge, s)}} : std::nullopt};
+        }
         if (o.vent && o.sill < inches(5)) return Clash{"opening.low", heightKey(o), "coop.low_wall", {keyRef(heightKey(o)), o.sill}};
     }
     return std::nullopt;
@@ -187,7 +198,18 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         if (rafter + trim > longest) return Clash{"run.rafter", r + ".length", "stock.longest", {rafter, longest}};
         if (width + trim + inches(8) > longest) return Clash{"run.rafter", r + ".width", "stock.longest", {width + inches(8), longest}};
         for (const auto& o : all) {
-            if (o.wall != side || o.row == "nests" || o.vent) continue;  // vents have nothing outside that a post would meet
+            if (o.wall != side || o.row == "nests") continue;
+            // What opens behind the run does so under its beam or over its roof.
+            if (const auto beam = runBeamBefore(s, shell, side, o.at, o.width);
+                beam && o.sill + o.height + inches(0.5) > *beam && o.sill < *beam + runBeamDeep(width) + kRunRoofThick) {
+                const auto over = shell.floorTop + o.sill - kRunRoofThick;
+                return Clash{"run.before",
+                             r + ".height",
+                             heightKey(o),
+                             {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(width) + kRunRoofThick},
+                             over >= feet(3) && over < height ? std::optional{Change{r + ".height", text(r, over, s)}} : std::nullopt};
+            }
+            if (o.vent) continue;  // vents have nothing outside that a post would meet
             // The run's two posts beside the coop stand clear of openings, or an opening lies wholly in or out of it.
             for (const auto edge : runPosts(width))
                 if (const auto post = at + edge; o.at < post + kWallDeep + kBesidePost && post < o.at + o.width + kBesidePost)

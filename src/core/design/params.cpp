@@ -59,6 +59,13 @@ std::vector<std::string_view> sidesButRun(Ask& a, std::initializer_list<std::str
     return out;
 }
 
+/// The same order with the run's side last: what opens there must clear the run's roof.
+std::vector<std::string_view> runLast(Ask& a, std::vector<std::string_view> order) {
+    const auto run = runSide(a);
+    std::ranges::stable_partition(order, [&](auto s) { return s != run; });
+    return order;
+}
+
 /// The end of a wall that is farther from the roosts, as the left edge that an opening of this width would have.
 Length awayFromRoost(Ask& a, std::string_view wall, Length width) {
     const auto roost = a.choice("roost.wall");
@@ -110,7 +117,7 @@ std::string joistFor(Ask& a) {
 }
 
 Length lowWallFor(Ask& a) {
-    if (elevated(a)) return inches(36);
+    if (elevated(a)) return inches(42);  // a run's beam beside it then passes over the pop door
     // Whoever stands at the low wall wears boots (1 in) and keeps 2 in of air: common practice.
     const auto stand = a.length("keeper.height") + inches(3);
     const auto half = inches(0.5);
@@ -180,7 +187,7 @@ std::vector<Param> declare() {
     p.push_back(
         choice("foundation.kind", form, {"skids", "posts"}, [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
     p.push_back(onlyWhen(
-        length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(30) : inches(18); }),
+        length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(24) : inches(18); }),
         [](Ask& a) { return a.choice("foundation.kind") == "posts"; }));
     p.push_back(choice("roof.cover", form, {"metal_lapped", "metal_sealed"}, word("metal_lapped"), false));
     p.push_back(choice("roof.falls_to", form, sides, word("back"), false));
@@ -218,7 +225,10 @@ std::vector<Param> declare() {
     p.push_back(length("doors.*.height", openings, inches(14), inches(84), [](Ask& a) -> Value {
         const auto self = mine("doors", a);
         const auto want = a.choice(self + ".kind") == "people_door" ? a.length("keeper.height") + inches(3) : inches(28);
-        return bounded(std::min(want, headRoom(a, "doors")), inches(14), inches(84));
+        auto most = headRoom(a, "doors");
+        if (const auto shell = shellOf(a); shell.localSide(side(a, "doors")) == 2)
+            most = std::min(most, mm(shell.rafterUndersideMm(inMm(shell.deep + shell.overhang + inches(1.5)))) - inches(2));
+        return bounded(std::min(want, most), inches(14), inches(84));
     }));
     p.push_back(length("doors.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("doors", a);
@@ -251,7 +261,7 @@ std::vector<Param> declare() {
     }));
     p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane"}, word("pane"), false));
     p.push_back(choice("windows.*.wall", openings, sides, [](Ask& a) -> Value {
-        return sideWithRoom(a, mine("windows", a), inches(20), std::vector<std::string_view>{"front", "right", "left", "back"});
+        return sideWithRoom(a, mine("windows", a), inches(20), runLast(a, {"front", "right", "left", "back"}));
     }));
     p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
         // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
@@ -262,11 +272,18 @@ std::vector<Param> declare() {
         return bounded(std::min(widestGap(a, side(a, "windows"), mine("windows", a)), want), inches(10), inches(60));
     }));
     p.push_back(length("windows.*.height", openings, inches(10), inches(48), [](Ask& a) -> Value {
-        return bounded(std::min(inches(30), headRoom(a, "windows") - inches(8)), inches(10), inches(48));
+        const auto self = mine("windows", a);
+        auto most = headRoom(a, "windows");
+        if (const auto beam = runBeamBefore(a, shellOf(a), side(a, "windows"), a.length(self + ".at"), a.length(self + ".width")))
+            most = std::min(most, *beam - inches(0.5));
+        return bounded(std::min(inches(30), most - inches(8)), inches(10), inches(48));
     }));
     p.push_back(length("windows.*.sill", openings, inches(5), inches(72), [](Ask& a) -> Value {
         const auto self = mine("windows", a);
-        return bounded(std::min(inches(elevated(a) ? 12 : 42), headRoom(a, "windows") - a.length(self + ".height")), inches(5), inches(72));
+        auto most = headRoom(a, "windows");
+        if (const auto beam = runBeamBefore(a, shellOf(a), side(a, "windows"), a.length(self + ".at"), a.length(self + ".width")))
+            most = std::min(most, *beam - inches(0.5));
+        return bounded(std::min(inches(elevated(a) ? 12 : 42), most - a.length(self + ".height")), inches(5), inches(72));
     }));
     p.push_back(length("windows.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("windows", a);
@@ -276,7 +293,7 @@ std::vector<Param> declare() {
     }));
     p.push_back(choice("vents.*.wall", openings, sides, [](Ask& a) -> Value {
         const std::vector<std::string_view> odd{"back", "left", "front", "right"}, even{"front", "right", "left", "back"};
-        return sideWithRoom(a, mine("vents", a), inches(24), a.row() % 2 == 1 ? odd : even);
+        return sideWithRoom(a, mine("vents", a), inches(24), runLast(a, a.row() % 2 == 1 ? odd : even));
     }));
     p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
         const auto room = widestGap(a, side(a, "vents"), mine("vents", a));
@@ -328,7 +345,7 @@ std::vector<Param> declare() {
     }));
     p.push_back(
         length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }));
-    p.push_back(count("nests.count", inside, 1, 12, [](Ask& a) -> Value {
+    p.push_back(count("nests.count", inside, 1, 9, [](Ask& a) -> Value {
         const auto clear = a.length("nests.clear");
         const auto room = std::min(widestGap(a, a.choice("nests.wall"), "nests"), kWidestNestRow) - kNestBoard;
         const auto fit = room / (clear + kNestBoard);
@@ -366,7 +383,14 @@ std::vector<Param> declare() {
     }));
     p.push_back(length("runs.*.height", run, feet(3), feet(8), [](Ask& a) -> Value {
         const auto eighth = inches(0.5);
-        const auto most = roofEdge(shellOf(a), a.choice(mine("runs", a) + ".side")) - inches(9.5);
+        const auto shell = shellOf(a);
+        const auto runOn = a.choice(mine("runs", a) + ".side");
+        auto most = roofEdge(shell, runOn) - kRunRoofThick;
+        // Its roof passes under the vents of that wall.
+        for (const int row : a.rows("vents"))
+            if (const auto v = "vents." + std::to_string(row); a.choice(v + ".wall") == runOn)
+                most = std::min(most, shell.floorTop + highestHead(shell, runOn, a.length(v + ".at"), a.length(v + ".width")) -
+                                          a.length(v + ".height") - kRunRoofThick);
         return bounded(std::min(inches(80), eighth * (most.count() / eighth.count())), feet(3), feet(8));
     }));
     p.push_back(choice("runs.*.gate", run, {"outer", "left", "right"}, word("outer"), false));

@@ -73,10 +73,24 @@ std::vector<Length> runPosts(Length outside) {
     return out;
 }
 
+Length runBeamDeep(Length width) { return inches(width > feet(6) ? 5.5 : 3.5); }
+
+std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_view side, Length at, Length width) {
+    for (const int row : ask.rows("runs")) {
+        const auto run = "runs." + std::to_string(row);
+        const auto from = ask.length(run + ".at"), to = from + ask.length(run + ".width");
+        if (ask.choice(run + ".side") == side && at + width > from && at < to)
+            return ask.length(run + ".height") - runBeamDeep(to - from) - shell.floorTop;
+    }
+    return std::nullopt;
+}
+
 Length roofEdge(const Shell& s, std::string_view side) {
-    const double low = s.rafterUndersideMm(inMm(s.deep + s.overhang)), high = s.rafterUndersideMm(-inMm(s.overhang));
-    const auto fascia = inches(2);  // the fascia hangs below the rafters' plumb cut by less than this
-    return s.floorTop + mm(s.localSide(side) == 0 ? high : low) - fascia;
+    const double fascia = 50.8;  // the fascia hangs below the rafters' plumb cut by less than this
+    const double low = s.rafterUndersideMm(inMm(s.deep + s.overhang)) - fascia;
+    // Over the high wall the rafters rise outwards: they are lowest at the wall itself.
+    const double high = std::min(s.rafterUndersideMm(0), s.rafterUndersideMm(-inMm(s.overhang)) - fascia);
+    return s.floorTop + mm(s.localSide(side) == 0 ? high : low);
 }
 
 }  // namespace oiko

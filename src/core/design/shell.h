@@ -1,6 +1,7 @@
 #pragma once
 // The heights and slopes that everything else hangs on, worked out once from the values asked for.
 // The shell is built in its own frame: the roof falls towards local back, the low wall. `turn` brings local sides onto the coop's.
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -52,6 +53,13 @@ Length highestHead(const Shell& shell, std::string_view side, Length at, Length 
 
 /// Where a run's 4x4 posts stand along a side of this outside length: left edges, at most 10 ft apart. Common practice.
 std::vector<Length> runPosts(Length outside);
+
+/// Depth of a run's beams: 4x4 to 6 ft of run, 4x6 beyond. Common practice.
+Length runBeamDeep(Length width);
+/// From the top of a run's inner beam to the top of its roof beside the coop, at most: rafter, purlin, panel.
+inline constexpr Length kRunRoofThick = inches(9.5);
+/// Underside of the beam of the run before an opening, above the deck; nullopt: no run stands before it.
+std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_view side, Length at, Length width);
 
 /// Underside of the coop's roof edge above grade, lowest over the whole of a side.
 Length roofEdge(const Shell& shell, std::string_view side);

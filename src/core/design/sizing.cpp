@@ -32,6 +32,7 @@ Base proposeBase(Area need, bool elevated, Length widthSet, Length depthSet, Len
     for (const int ft : {4, 6, 8, 10, 12})
         if (feet(ft) <= deepest && (!elevated || ft == 4 || widthSet > zero)) depths.push_back(feet(ft));
     if (widths.empty()) widths = {feet(6)};
+    if (depths.empty()) depths = {feet(4)};
     if (widthSet > zero) widths = {widthSet};
     if (depthSet > zero) depths = {depthSet};
     Base best{widths.back(), depths.back()};

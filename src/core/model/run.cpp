@@ -77,7 +77,7 @@ struct Runner {
             return places;
         };
         fronts = posts(width), sides = posts(length);
-        const double beamDeep = (width > 72 * kIn ? 5.5 : 3.5) * kIn;
+        const double beamDeep = inMm(runBeamDeep(mm(width)));
         const std::string beam = beamDeep > kP ? "4x6pt" : "4x4pt";
         const auto post = [&](const std::string& name, double u, double v, double topZ, bool slope) {
             auto solid = cuboid(u, u + kP, v, v + kP, 0, topZ);
@@ -217,7 +217,7 @@ struct Runner {
         const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid s) {
             if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(s)})) p->opening = row + ".gate";
         };
-        const double beamUnder = g.wall == 1 ? low - (width > 72 * kIn ? 5.5 : 3.5) * kIn : 0;
+        const double beamUnder = g.wall == 1 ? low - inMm(runBeamDeep(mm(width))) : 0;
         // The latch stud stands from the ground to the beam or, on a side, to the end rafter.
         auto stud = slab(e + 0.25 * kIn, e + 0.25 * kIn + kT, -kP, 0, 0, g.wall == 1 ? beamUnder : over(0));
         if (g.wall != 1) stud = cut(stud, Plane::through(at(0, 0, under(0)), out * rise + up));
@@ -291,7 +291,7 @@ struct Runner {
         const double gateWidth = inMm(b.s.length(row + ".gate_width"));
         const auto where = b.s.choice(row + ".gate");
         const int wall = where == "left" ? 0 : where == "outer" ? 1 : 2;
-        const double beamDeep = (width > 72 * kIn ? 5.5 : 3.5) * kIn, from = kP + 0.25 * kIn;
+        const double beamDeep = inMm(runBeamDeep(mm(width))), from = kP + 0.25 * kIn;
         // On a side the rafter comes down over the gate's far end; a flat head goes between.
         const double room = wall == 1 ? low - beamDeep - 0.25 * kIn : under(from + gateWidth + 3 * kIn) - kT - kIn;
         const Gate gate{wall, from, gateWidth, wall == 1 ? room : std::min(76 * kIn, room)};
