@@ -83,6 +83,7 @@ void BillView::showAnswer(AnswerPtr answer) {
         under = tr_("bill.nobudget");
         plank_->share = 0;
     }
+    plank_->setVisible(bill.budget > Money{});
     if (!bill.complete()) under += " · " + tr_("bill.missing", {static_cast<std::int64_t>(bill.withoutPrice.size())});
     budget_->setText(under + " · " + tr_("bill.mass", {answer_->mass}, units));
     plank_->update();

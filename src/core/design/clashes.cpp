@@ -12,11 +12,11 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 27> kIds{
+constexpr std::array<std::string_view, 26> kIds{
     "pitch.cover",  "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel", "opening.corner", "opening.apart",
     "opening.head", "opening.low",  "purlin.stock",   "roost.room", "roost.roof", "nests.run",      "nests.sheet",
     "run.wall",     "run.roof",     "run.low",        "run.pitch",  "run.rafter", "run.opening",    "gate.room",
-    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",  "run.before", "posts.low"};
+    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",  "run.before"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -80,9 +80,6 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
     if (panel > feet(10)) return Clash{"wall.panel", "coop.low_wall", "roof.pitch", {panel, feet(10)}};
     // Corner boards are as long as the panels are tall.
     if (panel + s.length("cut.trim") * 2 > longest) return Clash{"wall.stock", "coop.low_wall", "stock.longest", {panel, longest}};
-    if (s.choice("foundation.kind") == "posts" &&
-        s.length("floor.height") < kPaver + inches(5.5) + shell.joistDeep + shell.deck + inches(2))
-        return Clash{"posts.low", "floor.height", "floor.joist", {s.length("floor.height")}};
     return std::nullopt;
 }
 
@@ -245,12 +242,15 @@ std::span<const std::string_view> clashIds() { return kIds; }
 std::optional<Clash> clash(Settled& s) {
     const auto shell = shellOf(s);
     const auto all = openings(s, shell);
-    if (auto c = stockClash(s, shell)) return c;
-    if (auto c = roofClash(s, shell)) return c;
-    if (auto c = wallClash(s, shell)) return c;
-    if (auto c = openingClash(s, shell, all)) return c;
-    if (auto c = insideClash(s, shell)) return c;
-    return runClash(s, shell, all);
+    auto c = stockClash(s, shell);
+    if (!c) c = roofClash(s, shell);
+    if (!c) c = wallClash(s, shell);
+    if (!c) c = openingClash(s, shell, all);
+    if (!c) c = insideClash(s, shell);
+    if (!c) c = runClash(s, shell, all);
+    // A way out that the table itself does not allow is none.
+    if (c && c->nearest && !readValue(*findParam(c->nearest->key), c->nearest->text, Units::imperial)) c->nearest.reset();
+    return c;
 }
 
 }  // namespace oiko

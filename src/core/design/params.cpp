@@ -76,7 +76,7 @@ Length awayFromRoost(Ask& a, std::string_view wall, Length width) {
 /// The middle of a wall that nothing else is in and that keeps room beside, else its left end.
 Length centred(Ask& a, std::string_view self, std::string_view wall, Length width) {
     const auto left = wallLength(a, wall) - width;
-    const bool alone = takenOn(a, wall, self).empty() && left >= (kCornerClear + kBesideOpening * 2 + inches(20)) * 2;
+    const bool alone = takenOn(a, wall, self).empty() && left >= (kCornerClear + kBesideOpening * 2 + inches(44)) * 2;
     return alone ? Length::ticks(left.count() / 2) : kCornerClear;
 }
 
@@ -293,7 +293,9 @@ std::vector<Param> declare() {
     }));
     p.push_back(choice("vents.*.wall", openings, sides, [](Ask& a) -> Value {
         const std::vector<std::string_view> odd{"back", "left", "front", "right"}, even{"front", "right", "left", "back"};
-        return sideWithRoom(a, mine("vents", a), inches(24), runLast(a, a.row() % 2 == 1 ? odd : even));
+        // Across from one another; over the run's roof only where a walk-in's wall is high enough for both.
+        const auto& order = a.row() % 2 == 1 ? odd : even;
+        return sideWithRoom(a, mine("vents", a), inches(24), elevated(a) ? runLast(a, order) : order);
     }));
     p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
         const auto room = widestGap(a, side(a, "vents"), mine("vents", a));

@@ -105,7 +105,7 @@ struct Court {
                         else if ((sideIndex(o.side) - sideIndex(s.choice("roost.wall")) + 4) % 4 == 2)
                             inZone = 0;
                     }
-        auto& g = find("nests.zone", "nests", inZone, inMm(inches(2)), "mm", false, 0);
+        auto& g = find("nests.zone", "others", inZone, inMm(inches(2)), "mm", false, 0);
         // In a coop a few feet deep they can't help standing close: under one nest's width is a nuisance, not a fault.
         if (g.state == State::fail && inZone < inMm(s.length("nests.clear"))) g.state = State::near;
         g.parts = idsWith("nests/");

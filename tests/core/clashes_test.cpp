@@ -1,0 +1,91 @@
+// Each clash is reached by a change that a keeper could make, has its words, and where it offers a nearest value, that works.
+#include <algorithm>
+#include <map>
+
+#include "core/design/design.h"
+#include "some.h"
+
+namespace oiko {
+namespace {
+
+const std::map<std::string, std::vector<Change>> kReached{
+    {"pitch.cover", {{"roof.pitch", "2/12"}}},
+    {"rafter.stock", {{"stock.longest", "8ft"}, {"coop.depth", "7ft"}, {"coop.width", "6ft"}}},
+    {"rafter.bearing", {{"roof.pitch", "12/12"}, {"roof.rafter", "2x4"}, {"coop.low_wall", "3ft"}}},
+    {"wall.stock",
+     {{"stock.longest", "8ft"}, {"coop.width", "6ft"}, {"coop.depth", "4ft"}, {"flock.count", "3"}, {"coop.low_wall", "7ft"}}},
+    {"wall.panel", {{"coop.low_wall", "8ft"}, {"roof.pitch", "6/12"}}},
+    {"opening.corner", {{"windows.1.wall", "back"}, {"windows.1.width", "2ft"}, {"windows.1.at", "9ft"}}},
+    {"opening.apart",
+     {{"doors.1.wall", "left"}, {"windows.1.wall", "left"}, {"windows.1.at", "2ft"}, {"windows.1.width", "3ft"}, {"doors.1.at", "2ft"}}},
+    {"opening.head", {{"windows.1.wall", "back"}, {"windows.1.sill", "5ft"}}},
+    {"opening.low", {{"form.kind", "elevated"}, {"flock.count", "5"}, {"coop.low_wall", "2ft"}, {"vents.1.height", "16in"}}},
+    {"purlin.stock", {{"coop.width", "15ft"}, {"roof.rake", "12in"}}},
+    {"roost.room", {{"roost.count", "8"}}},
+    {"roost.roof", {{"roost.height", "60in"}, {"coop.low_wall", "5ft"}}},
+    {"nests.run",
+     {{"coop.width", "12ft"}, {"coop.depth", "10ft"}, {"runs.1.side", "right"}, {"nests.wall", "right"}, {"roof.pitch", "3/12"}}},
+    {"nests.sheet", {{"coop.width", "14ft"}, {"nests.wall", "back"}, {"nests.count", "9"}, {"flock.size", "heavy"}}},
+    {"run.wall", {{"runs.1.side", "right"}, {"runs.1.at", "5ft"}, {"runs.1.width", "6ft"}}},
+    {"run.roof", {{"runs.1.side", "right"}, {"runs.1.height", "8ft"}}},
+    {"run.low", {{"runs.1.height", "4ft"}, {"runs.1.pitch", "3/12"}, {"runs.1.length", "12ft"}, {"pops.1", ""}}},
+    {"run.pitch", {{"runs.1.top", "metal_lapped"}, {"runs.1.pitch", "1/12"}}},
+    {"run.rafter",
+     {{"stock.longest", "10ft"}, {"coop.width", "8ft"}, {"coop.depth", "6ft"}, {"flock.count", "8"}, {"runs.1.length", "11ft"}}},
+    {"run.opening", {{"runs.1.side", "right"}, {"doors.1.wall", "right"}, {"doors.1.height", "4ft"}}},
+    {"run.before", {{"runs.1.side", "front"}, {"runs.1.height", "4ft"}, {"pops.1.sill", "30in"}, {"pops.1.height", "24in"}}},
+    {"gate.room", {{"runs.1.width", "3ft"}, {"runs.1.gate_width", "3ft"}, {"pops.1", ""}, {"runs.1.at", "2ft"}}},
+    {"ramp.long", {{"runs.1.length", "4ft"}, {"pops.1.ramp", "15deg"}}},
+    {"ramp.sheet", {{"foundation.kind", "posts"}, {"floor.height", "4ft"}, {"pops.1.ramp", "20deg"}}},
+    {"beam.stock", {{"stock.longest", "8ft"}, {"coop.width", "10ft"}, {"coop.depth", "4ft"}}},
+    {"door.eave",
+     {{"doors.1.wall", "back"},
+      {"doors.1.height", "5ft 2in"},
+      {"roof.pitch", "8/12"},
+      {"roof.overhang", "24in"},
+      {"coop.depth", "4ft"},
+      {"coop.width", "12ft"}}},
+};
+
+class Clashes : public testing::TestWithParam<std::string> {};
+TEST_P(Clashes, AreReachedNamedAndShowAWayOut) {
+    const auto id = GetParam();
+    const auto trial = Design{}.withUnjudged(kReached.at(id));
+    ASSERT_TRUE(trial) << words::say(trial.error(), Units::imperial);
+    Settled settled{trial.value()};
+    const auto c = clash(settled);
+    ASSERT_TRUE(c) << id << " is not reached";
+    EXPECT_EQ(c->id, id);
+    EXPECT_NE(findParam(c->first), nullptr) << c->first;
+    EXPECT_NE(findParam(c->second), nullptr) << c->second;
+    EXPECT_NE(c->first, c->second) << "two choices clash";
+    const auto said = words::say(Message{"clash." + id, c->args}, Units::imperial);
+    EXPECT_EQ(said.find('{'), std::string::npos) << said;
+    EXPECT_EQ(said.find("⟨"), std::string::npos) << said;
+    if (!c->nearest) return;
+    const auto mended = trial.value().withUnjudged({*c->nearest});
+    ASSERT_TRUE(mended) << c->nearest->key << "=" << c->nearest->text;
+    Settled after{mended.value()};
+    const auto next = clash(after);
+    EXPECT_FALSE(next && next->id == id && next->first == c->first) << "the nearest value clashes the same way: " << c->nearest->text;
+}
+std::vector<std::string> ids() { return {clashIds().begin(), clashIds().end()}; }
+INSTANTIATE_TEST_SUITE_P(Each, Clashes, testing::ValuesIn(ids()), [](const auto& named) {
+    auto s = named.param;
+    std::ranges::replace(s, '.', '_');
+    return s;
+});
+
+TEST(Clash, NewDesignsOfEveryFlockAndRunSideHaveNone) {
+    for (const auto* kind : {"walk_in", "elevated"})
+        for (const auto* side : {"right", "front", "left"})
+            for (const auto* size : {"bantam", "standard", "heavy"})
+                for (int birds = 2; birds <= 30; birds += 4) {
+                    const auto r = Design{}.with(
+                        {{"form.kind", kind}, {"runs.1.side", side}, {"flock.size", size}, {"flock.count", std::to_string(birds)}});
+                    EXPECT_TRUE(r) << kind << side << size << birds << (r ? "" : words::say(r.error(), Units::imperial));
+                }
+}
+
+}  // namespace
+}  // namespace oiko
