@@ -45,6 +45,16 @@ Done Document::edit(const std::vector<Change>& changes, const QString& what) {
     return std::monostate{};
 }
 
+void Document::setPrice(const std::string& item, std::optional<Money> price, const QString& what) {
+    auto next = design_;
+    const auto* known = findItem(catalog(), item);
+    if (known && known->price == price)
+        next.prices.erase(item);
+    else
+        next.prices[item] = price;
+    if (next != design_) undo_.push(new ChangeDesign{*this, what, next});
+}
+
 void Document::preview(const Design& design) {
     previewing_ = true, shown_ = design;
     Q_EMIT changed();

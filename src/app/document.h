@@ -17,6 +17,8 @@ public:
 
     /// One undo step, or why not; then the design stays as it was.
     Done edit(const std::vector<Change>& changes, const QString& what);
+    /// The keeper's own price of a catalogue item; nullopt: not known. The sample price takes it out of the book again. One undo step.
+    void setPrice(const std::string& item, std::optional<Money> price, const QString& what);
     /// Shown, but not kept: until edit(), restore() or the next preview.
     void preview(const Design& design);
     void restore();

@@ -29,6 +29,7 @@ MainWindow::MainWindow() {
     board_ = new Board{document_};
     bill_ = new BillView;
     gauges_ = new Gauges{document_, engine_};
+    prices_ = new PriceBook{document_, this};
     auto* across = new QSplitter{Qt::Horizontal};
     across->setObjectName("across");
     across->addWidget(letter_), across->addWidget(board_), across->addWidget(bill_);
@@ -133,6 +134,11 @@ void MainWindow::makeMenus() {
                 if (name(static_cast<Stage>(i)) == id) letter_->goTo(static_cast<Stage>(i));
         });
     }
+    coop->addSeparator();
+    add(coop, "app.prices", QKeySequence{"Ctrl+Shift+B"}, [this] {
+        if (answer_) prices_->showAnswer(answer_);
+        prices_->show();
+    });
     auto* help = menuBar()->addMenu(tr_("app.help"));
     add(help, "app.cautions", {}, [this] {
         QString text;
@@ -193,6 +199,7 @@ void MainWindow::showAnswer(AnswerPtr answer) {
     if (answer->design != document_.design() && !document_.previewing()) return;
     answer_ = std::move(answer);
     letter_->showAnswer(answer_), board_->showAnswer(answer_), bill_->showAnswer(answer_), gauges_->showAnswer(answer_);
+    if (prices_->isVisible()) prices_->showAnswer(answer_);
 }
 
 void MainWindow::light(const QString& part) {

@@ -8,6 +8,7 @@
 #include "app/engine.h"
 #include "app/gauges.h"
 #include "app/letter.h"
+#include "app/pricebook.h"
 
 namespace oiko {
 
@@ -21,6 +22,7 @@ public:
     Board* board() { return board_; }
     BillView* bill() { return bill_; }
     Gauges* gauges() { return gauges_; }
+    PriceBook* prices() { return prices_; }
     AnswerPtr answer() const { return answer_; }
 
     /// Opens a file; what can't be opened is said on the message line, and nothing changes.
@@ -60,6 +62,7 @@ private:
     Board* board_;
     BillView* bill_;
     Gauges* gauges_;
+    PriceBook* prices_;
     QWidget* messageLine_;
     QLabel* message_;
     QWidget* messageButtons_;

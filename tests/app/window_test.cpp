@@ -408,6 +408,44 @@ TEST_F(Window, UnsavedWorkIsOfferedAfterACrash) {
     window->document().dropRecovery();
 }
 
+TEST_F(Window, ThePriceBookIsTypedReadAndUndone) {
+    const auto total = window->answer()->bill.total;
+    auto* list = window->prices()->findChild<QTreeWidget*>("pricebook.list");
+    ASSERT_NE(list, nullptr);
+    QTreeWidgetItem* paint = nullptr;
+    for (int i = 0; i < list->topLevelItemCount(); ++i)
+        if (list->topLevelItem(i)->data(0, Qt::UserRole) == "paint-gallon") paint = list->topLevelItem(i);
+    ASSERT_NE(paint, nullptr);
+    paint->setText(1, "138.50");
+    settle();
+    EXPECT_GT(window->answer()->bill.total, total + money(100));
+    paint->setText(1, "a lot");
+    EXPECT_TRUE(window->prices()->message().contains("a lot"));
+    EXPECT_EQ(paint->text(1), "138.5");
+    paint->setText(1, "");
+    settle();
+    EXPECT_FALSE(window->answer()->bill.complete());
+    EXPECT_TRUE(window->bill()->total().startsWith("Total, at least"));
+    window->document().undo()->undo();
+    window->document().undo()->undo();
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, total);
+    QTemporaryDir dir;
+    ASSERT_TRUE(window->prices()->write(dir.filePath("p.csv")));
+    ASSERT_TRUE(window->prices()->read(dir.filePath("p.csv")));
+    EXPECT_TRUE(window->document().design().prices.empty()) << "the samples again";
+    for (const auto& [text, says] : std::vector<std::pair<const char*, const char*>>{
+             {"id,price\nunicorn,1\n", "unicorn"}, {"id,price\n2x4-8,cheap\n", "cheap"}, {"name\n2x4-8\n", "id"}}) {
+        QFile file{dir.filePath("bad.csv")};
+        ASSERT_TRUE(file.open(QIODevice::WriteOnly));
+        file.write(text);
+        file.close();
+        EXPECT_FALSE(window->prices()->read(file.fileName()));
+        EXPECT_TRUE(window->prices()->message().contains(says)) << window->prices()->message().toStdString();
+        EXPECT_TRUE(window->document().design().prices.empty());
+    }
+}
+
 TEST_F(Window, UnitsSwitchWithoutChangingTheDesign) {
     const auto parts = window->answer()->model;
     ASSERT_TRUE(window->document().edit({{"plans.units", "metric"}}, "units"));

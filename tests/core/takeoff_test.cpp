@@ -1,5 +1,6 @@
 #include "core/takeoff/takeoff.h"
 
+#include <algorithm>
 #include <cmath>
 #include <map>
 #include <nlohmann/json.hpp>
@@ -194,6 +195,44 @@ TEST(ExportedModel, GivesEveryMeasureAgainFromItsVertices) {
     for (const auto& part : doc["parts"])
         if (part["role"] == "stud" || part["role"] == "purlin" || part["role"] == "joist")
             EXPECT_NEAR(r.length.at(part["id"]), part["length_mm"].get<double>(), 0.01) << part["id"];
+}
+
+TEST(ExportedModel, GivesEveryCutsAngleAgainFromItsVertices) {
+    // The tilt of each end face against the part's own longest edge, from vertices alone, is that of the saw settings told.
+    const auto a = answerTo(designWith({{"roof.pitch", "4/12"}, {"flock.count", "9"}}));
+    const auto doc = nlohmann::json::parse(modelJson(*a));
+    int tilted = 0, checked = 0;
+    for (const auto& part : doc["parts"]) {
+        if (!part.contains("cuts") || part["solids"].size() != 1 || part["length_mm"].get<double>() < 200) continue;
+        const auto& solid = part["solids"][0];
+        std::vector<Vec3> v;
+        for (const auto& p : solid["vertices"]) v.push_back({p[0], p[1], p[2]});
+        Vec3 axis{};
+        for (const auto& f : solid["faces"])
+            for (std::size_t i = 0; i < f.size(); ++i)
+                if (const auto e = v[f[(i + 1) % f.size()].get<std::size_t>()] - v[f[i].get<std::size_t>()]; norm(e) > norm(axis)) axis = e;
+        axis = unit(axis);
+        std::vector<double> found, told;
+        for (const auto& f : solid["faces"]) {
+            Vec3 n{};
+            for (std::size_t i = 2; i < f.size(); ++i)
+                n = n + cross(v[f[i - 1].get<std::size_t>()] - v[f[0].get<std::size_t>()],
+                              v[f[i].get<std::size_t>()] - v[f[0].get<std::size_t>()]);
+            const double along = std::fabs(dot(unit(n), axis));
+            if (along > 0.3) found.push_back(std::acos(std::min(1.0, along)) * 180 / kPi);
+        }
+        for (const auto* end : {"start", "end"}) {
+            const double m = part["cuts"][end]["miter_deg"].get<double>() * kPi / 180,
+                         b = part["cuts"][end]["bevel_deg"].get<double>() * kPi / 180;
+            told.push_back(std::acos(std::cos(m) * std::cos(b)) * 180 / kPi);
+        }
+        if (found.size() != 2) continue;  // a brace's corner is cut twice
+        std::ranges::sort(found), std::ranges::sort(told);
+        for (int i = 0; i < 2; ++i) EXPECT_NEAR(found[static_cast<std::size_t>(i)], told[static_cast<std::size_t>(i)], 0.05) << part["id"];
+        ++checked, tilted += found[1] > 1;
+    }
+    EXPECT_GT(checked, 120);
+    EXPECT_GT(tilted, 12);
 }
 
 TEST(ExportedModel, ShowsAVertexMovedByASixteenth) {

@@ -502,4 +502,33 @@ Result<std::vector<CutStock>> readCutStock(std::string_view text, const std::str
     return out;
 }
 
+std::string pricesCsv(const Design& design) {
+    std::string s = "id,price\r\n";
+    for (const auto& i : pricedCatalog(design.prices)) s += csvCell(i.id) + "," + (i.price ? exactMoney(*i.price) : "") + "\r\n";
+    return s;
+}
+
+Result<std::map<std::string, std::optional<Money>>> readPrices(std::string_view text, const std::string& where) {
+    const auto csv = readCsv(text, where);
+    if (!csv) return csv.error();
+    std::vector<std::string> warned;
+    const auto cols = columns(csv.value(), where, {"id", "price"}, warned);
+    if (!cols) return cols.error();
+    std::map<std::string, std::optional<Money>> out;
+    for (std::size_t r = 0; r < csv.value().rows.size(); ++r) {
+        const auto at = where + ":" + std::to_string(csv.value().lines[r]);
+        const auto id = spaceless(csv.value().rows[r][static_cast<std::size_t>(cols.value()[0])]),
+                   price = spaceless(csv.value().rows[r][static_cast<std::size_t>(cols.value()[1])]);
+        if (!findItem(catalog(), id)) return Error{Error::Kind::input, at, {"csv.noitem", {id}}, {"csv.noitem.todo", {}}};
+        if (price.empty()) {
+            out[id] = std::nullopt;
+            continue;
+        }
+        const auto read = readMoney(price);
+        if (!read || read.value() < Money{}) return Error{Error::Kind::input, at, {"csv.price", {price}}, {"csv.price.todo", {}}};
+        out[id] = read.value();
+    }
+    return out;
+}
+
 }  // namespace oiko

@@ -1,6 +1,7 @@
 #pragma once
 // What leaves the program: lists as CSV, JSON, XLSX and Markdown; the model as JSON and OBJ; drawings as DXF. PDF and SVG are src/render's.
 #include <functional>
+#include <map>
 #include <span>
 #include <string>
 
@@ -43,5 +44,9 @@ std::span<const std::string_view> exportKinds();
 /// Parts and stock of a cut list in CSV, as docs/formats.md has them. Warnings (unknown columns) go to `warned`.
 Result<std::vector<CutPart>> readCutParts(std::string_view text, const std::string& where, std::vector<std::string>& warned);
 Result<std::vector<CutStock>> readCutStock(std::string_view text, const std::string& where, std::vector<std::string>& warned);
+/// The price book as CSV, `id,price`; an empty price is one that is not known.
+std::string pricesCsv(const Design& design);
+/// Prices by catalogue id; a wrong row is named, and an id that nobody sells is refused.
+Result<std::map<std::string, std::optional<Money>>> readPrices(std::string_view text, const std::string& where);
 
 }  // namespace oiko
