@@ -7,7 +7,7 @@ import sys
 # (slower, faster, most): least time of the first over that of the second.
 RATIOS = [
     ("sameModelAnswer", "coldAnswer", 0.5),  # what did not change is kept
-    ("coldAnswer", "fixedLoop", 25),  # seen from 4 to 9: the loop is arithmetic alone, the answer also memory
+    ("coldAnswer", "fixedLoop", 15),  # seen from 4 to 9: the loop is arithmetic alone, the answer also memory
     ("draggedAnswer", "coldAnswer", 1.5),
     ("floorView", "coldAnswer", 1.0),
 ]
