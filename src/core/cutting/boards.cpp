@@ -37,14 +37,14 @@ struct Used {
 std::vector<Used> fillInTurn(const Yard& y, double bias, std::vector<std::int64_t>& need, std::vector<std::int64_t> left) {
     std::vector<Used> out;
     const auto longest = *std::ranges::max_element(y.size);
-    // Values of a full board stay below 2^24, which the quick knapsack counts exactly.
-    const double scale = 1.5e7 / (1 + bias) / static_cast<double>(*std::ranges::max_element(y.room));
+    // Values of a full board stay within the quick knapsack's cells, the rounding of each piece with them.
+    const double scale = 3e4 / (1 + bias) / static_cast<double>(*std::ranges::max_element(y.room));
     std::vector<std::int64_t> value(y.size.size());
     for (std::size_t i = 0; i < value.size(); ++i)
         value[i] = std::llround(scale * static_cast<double>(y.size[i]) *
                                 (1 + bias * static_cast<double>(y.size[i]) / static_cast<double>(longest)));
     while (std::ranges::any_of(need, [](auto n) { return n > 0; })) {
-        const Knapsack<float> filler{y.size, need, value, *std::ranges::max_element(y.room)};
+        const Knapsack<std::int16_t> filler{y.size, need, value, *std::ranges::max_element(y.room)};
         double cheapest = std::numeric_limits<double>::max();
         Used best{SIZE_MAX, {}};
         std::int64_t bestValue = 0;

@@ -184,13 +184,22 @@ double depthShared(const Solid& a, const Solid& b) {
     return best;
 }
 
-Patch touching(const Solid& a, const Solid& b) {
+std::vector<Plane> facePlanes(const Solid& s) {
+    std::vector<Plane> out;
+    for (std::size_t i = 0; i < s.faces.size(); ++i) out.push_back(facePlane(s, i));
+    return out;
+}
+
+Patch touching(const Solid& a, const Solid& b) { return touching(a, facePlanes(a), b, facePlanes(b)); }
+
+Patch touching(const Solid& a, std::span<const Plane> planesOfA, const Solid& b, std::span<const Plane> planesOfB) {
     Patch best;
     for (std::size_t i = 0; i < a.faces.size(); ++i) {
-        const auto pa = facePlane(a, i);
-        if (extent(b, pa.normal).first < pa.offset - kTouchMm) continue;  // b reaches behind this face: it is not the one that parts them
+        const auto& pa = planesOfA[i];
+        // b reaches behind this face: it is not the one that parts them.
+        if (std::ranges::any_of(b.vertices, [&](Vec3 v) { return pa.height(v) < -kTouchMm; })) continue;
         for (std::size_t j = 0; j < b.faces.size(); ++j) {
-            const auto pb = facePlane(b, j);
+            const auto& pb = planesOfB[j];
             // The distance is taken at b's face itself: offsets from a far origin would magnify the last digit of a normal.
             if (dot(pa.normal, pb.normal) > -1 + 1e-6 || std::fabs(pa.height(b.vertices[b.faces[j][0]])) > kTouchMm) continue;
             std::vector<Vec3> polygon;

@@ -277,13 +277,19 @@ void findJoints(Model& m) {
             pieces.push_back({i, k, around, solid.faces.size() == 6 && std::fabs(volume(solid) - whole) < 1e-6 * whole});
         }
     std::ranges::sort(pieces, {}, [](const Piece& p) { return p.box.low.x; });
+    std::vector<std::vector<Plane>> planes(pieces.size());  // of those that are not square, as they are asked for
+    const auto planesOf = [&](std::size_t i) -> const std::vector<Plane>& {
+        if (planes[i].empty()) planes[i] = facePlanes(m.parts[pieces[i].part].solids[pieces[i].solid]);
+        return planes[i];
+    };
     std::map<std::pair<std::size_t, std::size_t>, Joint> best;
     for (std::size_t i = 0; i < pieces.size(); ++i)
         for (std::size_t k = i + 1; k < pieces.size() && pieces[k].box.low.x <= pieces[i].box.high.x + kTouchMm; ++k) {
             if (pieces[i].part == pieces[k].part || !pieces[i].box.meets(pieces[k].box, kTouchMm)) continue;
-            const auto patch = pieces[i].square && pieces[k].square ? boxesTouching(pieces[i].box, pieces[k].box)
-                                                                    : touching(m.parts[pieces[i].part].solids[pieces[i].solid],
-                                                                               m.parts[pieces[k].part].solids[pieces[k].solid]);
+            const auto patch = pieces[i].square && pieces[k].square
+                                   ? boxesTouching(pieces[i].box, pieces[k].box)
+                                   : touching(m.parts[pieces[i].part].solids[pieces[i].solid], planesOf(i),
+                                              m.parts[pieces[k].part].solids[pieces[k].solid], planesOf(k));
             if (patch.area < kPatchMm2) continue;
             // `a` is the upper one where one lies on the other.
             const bool iUpper = patch.normal.z<-0.5, bears = std::fabs(patch.normal.z)> 0.5;
