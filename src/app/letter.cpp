@@ -141,7 +141,7 @@ int ParagraphView::place(int width, bool really) const {
             bool first = true;
             for (const auto& bit : parts[k - i]) {
                 if (!first) x += space;
-                if (!first && x + bit.w > width) x = 0, y += kLine;
+                if (x > 0 && x + bit.w > width && (!first || k == i)) x = 0, y += kLine;
                 first = false;
                 if (t.value) {
                     if (really) t.value->move(x, y), t.value->resize(t.value->sizeHint());

@@ -62,6 +62,8 @@ TEST(Judge, FindsEachPlantedFault) {
     }
 }
 
+Served served(const std::vector<Change>& changes) { return answerTo(designWith(changes))->served; }
+
 TEST(Judge, WorksOutFloorARoostAndNestsByHand) {
     const auto a = answerTo(designWith({{"coop.width", "10ft"},
                                         {"coop.depth", "8ft"},
@@ -73,7 +75,53 @@ TEST(Judge, WorksOutFloorARoostAndNestsByHand) {
     EXPECT_NEAR(found(*a, "room.floor").value, 113 * 89 * 0.0254 * 0.0254 / 16, 1e-6);
     EXPECT_NEAR(found(*a, "roost.bar").value, 2 * 109 * 25.4 / 16, 1e-3);
     EXPECT_EQ(found(*a, "nests.hens").value, 4);
-    EXPECT_EQ(a->birds, 16) << "nests and floor would hold 16 and 17, roosts 21";
+    EXPECT_EQ(a->served.birds, 16) << "nests and floor would hold 16 and 17, roosts 21";
+    EXPECT_EQ(a->served.by, "nests");
+    EXPECT_EQ(served({{"coop.width", "10ft"}, {"coop.depth", "8ft"}, {"flock.count", "16"}, {"roost.count", "1"}}).by, "roost");
+    // 113 × 65 in at 4 sq ft: 12. A run of 10 × 6 ft at 10 sq ft: 6; without a run the floor says.
+    EXPECT_EQ(served({{"coop.width", "10ft"}, {"coop.depth", "6ft"}, {"runs.1.length", "6ft"}, {"runs.1.width", "10ft"}}).birds, 6);
+    EXPECT_EQ(served({{"coop.width", "10ft"}, {"coop.depth", "6ft"}, {"runs.1.length", "6ft"}, {"runs.1.width", "10ft"}}).by, "run");
+    EXPECT_EQ(served({{"coop.width", "10ft"}, {"coop.depth", "6ft"}, {"runs.1", ""}}).birds, 12);
+}
+
+TEST(Run, PastTheCoopsCornerIsClosedAndItsLongMembersJoinOverTheirSupports) {
+    const auto a = answerTo(designWith({{"coop.width", "10ft"},
+                                        {"coop.depth", "8ft"},
+                                        {"runs.1.side", "right"},
+                                        {"runs.1.width", "24ft"},
+                                        {"runs.1.length", "10ft"},
+                                        {"stock.longest", "12ft"}}));
+    // 24 ft of beam from boards of 12 ft: parted over posts; each joint lies over the middle of one.
+    const auto beams = [&](const std::string& which) {
+        std::vector<Bounds> out;
+        for (const auto& p : a->model->parts)
+            if (p.id.starts_with("runs.1/beam/" + which)) out.push_back(p.box());
+        return out;
+    };
+    for (const auto* which : {"inner", "outer"}) {
+        const auto pieces = beams(which);
+        EXPECT_GE(pieces.size(), 2u);
+        double whole = 0;
+        for (const auto& b : pieces) {
+            whole += b.size().y;
+            EXPECT_LE(b.size().y, inMm(feet(12)));
+            if (b.high.y > 24 * 304.8 - 1) continue;
+            EXPECT_TRUE(std::ranges::any_of(a->model->parts,
+                                            [&](const Part& p) {
+                                                return p.role == "run-post" &&
+                                                       std::fabs((p.box().low.y + p.box().high.y) / 2 - b.high.y) < 0.1 &&
+                                                       std::fabs(p.box().high.z - b.low.z) < 0.1;
+                                            }))
+                << "no post under the joint at " << b.high.y;
+        }
+        EXPECT_NEAR(whole, 24 * 304.8, 0.01);
+    }
+    // What reaches past the corner has mesh, a rail at its foot and posts, all behind the coop's back.
+    double past = 0;
+    for (const auto& p : a->model->parts)
+        if (p.id.starts_with("runs.1/mesh/past")) past = std::max(past, p.box().high.y - p.box().low.y);
+    EXPECT_NEAR(past, 24 * 304.8 - 8 * 304.8 + 3.5 * 25.4, 0.01);
+    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
 }
 
 TEST(Judge, NamesPartsThatAreThereAndRemediesThatCanBeRead) {

@@ -27,6 +27,7 @@ const std::map<std::string, std::vector<Change>> kReached{
      {{"coop.width", "12ft"}, {"coop.depth", "10ft"}, {"runs.1.side", "right"}, {"nests.wall", "right"}, {"roof.pitch", "3/12"}}},
     {"nests.sheet", {{"coop.width", "14ft"}, {"nests.wall", "back"}, {"nests.count", "9"}, {"flock.size", "heavy"}}},
     {"run.wall", {{"runs.1.side", "right"}, {"runs.1.at", "5ft"}, {"runs.1.width", "6ft"}}},
+    {"run.past", {{"coop.depth", "6ft"}, {"runs.1.side", "right"}, {"runs.1.width", "7ft"}}},
     {"run.roof", {{"runs.1.side", "right"}, {"runs.1.height", "8ft"}}},
     {"run.low", {{"runs.1.height", "4ft"}, {"runs.1.pitch", "3/12"}, {"runs.1.length", "12ft"}, {"pops.1", ""}}},
     {"run.pitch", {{"runs.1.top", "metal_lapped"}, {"runs.1.pitch", "1/12"}}},

@@ -86,7 +86,7 @@ std::shared_ptr<const Answer> answer(const Design& design, Memory& memory) {
     a->steps = sameModel ? last->steps : std::make_shared<const std::vector<Step>>(buildingOrder(*a->model));
     a->bill = buy(*a->model, *a->takeoff, *a->cuts, *a->settled, *a->prices);
     a->findings = judge(*a->settled, *a->model);
-    a->birds = birdsServed(*a->settled, *a->model);
+    a->served = birdsServed(*a->settled, *a->model);
     weigh(*a);
     judgeLists(*a);
     memory.modelKey_ = std::move(modelKey), memory.listKey_ = std::move(listKey), memory.cutKey_ = std::move(cutKey);
@@ -118,7 +118,7 @@ Effect effectOf(const Answer& now, const std::vector<Change>& changes, std::stri
     Memory memory;
     const auto then = answer(trial.value(), memory);
     e.possible = true;
-    e.money = then->bill.total - now.bill.total, e.mass = then->mass - now.mass, e.birds = then->birds - now.birds,
+    e.money = then->bill.total - now.bill.total, e.mass = then->mass - now.mass, e.birds = then->served.birds - now.served.birds,
     e.waste = then->waste - now.waste;
     const auto find = [](const Answer& a, std::string_view id) {
         const auto at = std::ranges::find(a.findings, id, &Finding::id);

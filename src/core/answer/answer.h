@@ -19,8 +19,8 @@ struct Answer {
     Bill bill;
     std::vector<Finding> findings;
     std::shared_ptr<const std::vector<Step>> steps;
-    std::int64_t birds = 0;  ///< that what is drawn would hold
-    Mass mass, heaviest;     ///< of the whole without fixings; of the heaviest part lifted
+    Served served;        ///< birds that what is drawn would hold
+    Mass mass, heaviest;  ///< of the whole without fixings; of the heaviest part lifted
     std::string heaviestPart;
     double waste = 0;  ///< share of bought wood, by volume, that no piece is cut from
 };

@@ -13,30 +13,28 @@ std::map<std::string, Message> measures(const Answer& a) {
     const auto shell = shellOf(s);
     const auto birds = birdsSizedFor(s);
     const auto one = [](Arg v) { return Message{"measure", {std::move(v)}}; };
-    double bar = 0, run = 0;
+    double bar = 0;
     for (const auto& p : a.model->parts)
         if (p.role == "roost") bar += p.extent(p.along);
-    for (const int r : s.rows("runs")) run += inMm(s.length(slotKey("runs", r, "length"))) * inMm(s.length(slotKey("runs", r, "width")));
     double gallons = 0;
     for (const auto& l : a.bill.lines)
         if (l.item == "paint-gallon") gallons = static_cast<double>(l.bought);
     std::int64_t pieces = 0;
     for (const auto& p : a.takeoff->pieces)
         if (p.form == Form::lumber || p.form == Form::sheet) pieces += p.count();
-    const auto days = std::max<std::int64_t>(1, s.count("flock.days_away"));
     const auto& plan = a.cuts->boards;
     std::map<std::string, Message> m{
         {"floor.needed", one(floorNeeded(s))},
         {"run.needed", one(s.area("flock.run_each") * birds)},
-        {"birds.served", one(a.birds)},
+        {"birds.served", {"measure.served", {a.served.birds, Ref{"served." + std::string{a.served.by}}}}},
         {"headroom", one(mm(std::min(shell.rafterUndersideMm(inMm(shell.deep - kWallDeep)), inMm(shell.lowWall))))},
         {"rafter.length", one(shell.rafterLength())},
         {"soil.clear", one(shell.floorTop - shell.deck - inches(1))},
         {"paint.gallons", {"measure.gallons", {static_cast<std::int64_t>(gallons)}}},
         {"roost.each", one(mm(bar / static_cast<double>(birds)))},
-        {"feed", {"measure.feed", {kFeedLbADay * static_cast<double>(s.count("flock.count") * days)}}},
-        {"water", {"measure.water", {std::ceil(kWaterGalADay * static_cast<double>(s.count("flock.count") * days))}}},
-        {"run.each", one(squareMm(run / static_cast<double>(birds)))},
+        {"feed", {"measure.feed", {feedPounds(s)}}},
+        {"water", {"measure.water", {std::ceil(waterGallons(s))}}},
+        {"run.each", one(Area::ticks(runFloor(s).count() / birds))},
         {"pieces", one(pieces)},
         {"boards", one(static_cast<std::int64_t>(plan.boards.size()))},
         {"sheets", one(static_cast<std::int64_t>(a.cuts->sheets.sheets.size()))},

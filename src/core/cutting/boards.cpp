@@ -123,7 +123,12 @@ CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>
         const auto most = y.room.empty() ? std::int64_t{0} : *std::ranges::max_element(y.room);
         for (std::size_t i = 0; i < parts.size(); ++i) {
             if (parts[i].profile != profile || parts[i].quantity <= 0) continue;
-            const auto size = up(parts[i].length + rules.kerf);
+            auto size = up(parts[i].length + rules.kerf);
+            // A piece as long as the longest board stands alone on it, however coarse the grid.
+            bool whole = size > most && most > 0;
+            for (std::size_t j = 0; j < y.room.size(); ++j)
+                whole &= y.room[j] < most || parts[i].length <= stock[y.stockOf[j]].length - rules.endTrim * 2;
+            if (whole) size = most;
             if (size > most)
                 plan.unplaced.emplace_back(i, parts[i].quantity);
             else

@@ -12,11 +12,11 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 26> kIds{
+constexpr std::array<std::string_view, 27> kIds{
     "pitch.cover",  "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel", "opening.corner", "opening.apart",
     "opening.head", "opening.low",  "purlin.stock",   "roost.room", "roost.roof", "nests.run",      "nests.sheet",
     "run.wall",     "run.roof",     "run.low",        "run.pitch",  "run.rafter", "run.opening",    "gate.room",
-    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",  "run.before"};
+    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",  "run.before", "run.past"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -165,12 +165,16 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
                    height = s.length(r + ".height");
         const auto fall = s.angle(r + ".pitch");
         const auto wall = wallLength(s, side);
-        if (at + width > wall)
+        // A run may reach past the coop's corner: by enough for a post of its own there, and with enough of it along the wall.
+        if (at + feet(3) > wall)
             return Clash{"run.wall",
-                         r + ".width",
                          r + ".at",
-                         {at + width, wall},
-                         width > at ? std::optional{Change{r + ".width", text(r, wall - at, s)}} : std::nullopt};
+                         s.isSet(r + ".side") ? r + ".side" : r + ".width",
+                         {at, wall},
+                         wall >= feet(3) ? std::optional{Change{r + ".at", text(r, wall - feet(3), s)}} : std::nullopt};
+        if (at + width > wall && at + width < wall + kLeastPastCorner)
+            return Clash{
+                "run.past", r + ".width", r + ".at", {at + width - wall, kLeastPastCorner}, Change{r + ".width", text(r, wall - at, s)}};
         if (s.choice("nests.wall") == side) return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + side}}};
         const auto eave = roofEdge(shell, side) - inches(9);
         if (height > eave)
@@ -186,14 +190,13 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};
         const auto gate = s.length(r + ".gate_width");
         const auto gateWall = s.choice(r + ".gate") == "outer" ? width : out;
-        if (gate + inches(8) > runPosts(gateWall)[1])
+        if (gate + inches(8) > runPosts(s, gateWall)[1])
             return Clash{"gate.room", r + ".gate_width", s.choice(r + ".gate") == "outer" ? r + ".width" : r + ".length", {gate, gateWall}};
         const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
         const auto trim = s.length("cut.trim") * 2;
         const double a = inRadians(fall);
         const auto rafter = mm(inMm(out + inches(8)) / std::cos(a) + 140 * std::tan(a));
         if (rafter + trim > longest) return Clash{"run.rafter", r + ".length", "stock.longest", {rafter, longest}};
-        if (width + trim + inches(8) > longest) return Clash{"run.rafter", r + ".width", "stock.longest", {width + inches(8), longest}};
         for (const auto& o : all) {
             if (o.wall != side || o.row == "nests") continue;
             // What opens behind the run does so under its beam or over its roof.
@@ -208,7 +211,7 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
             }
             if (o.vent) continue;  // vents have nothing outside that a post would meet
             // The run's two posts beside the coop stand clear of openings, or an opening lies wholly in or out of it.
-            for (const auto edge : runPosts(width))
+            for (const auto edge : runInnerPosts(s, r))
                 if (const auto post = at + edge; o.at < post + kWallDeep + kBesidePost && post < o.at + o.width + kBesidePost)
                     return Clash{"run.opening", o.row + ".at", r + ".at", {keyRef(o.row + ".at"), keyRef(r + ".at")}};
             if (o.row.starts_with("doors"))

@@ -34,7 +34,7 @@ Error clashError(const Clash& c) {
 }  // namespace
 
 Design::Design() {
-    rows_ = {{"doors", {1}}, {"pops", {1}}, {"windows", {1}}, {"vents", {1, 2}}, {"runs", {1}}};
+    rows_ = {{"doors", {1}}, {"pops", {1}}, {"windows", {1, 2}}, {"vents", {1, 2}}, {"runs", {1}}};
     for (const auto& [list, rows] : rows_) used_[list] = *rows.rbegin();
 }
 

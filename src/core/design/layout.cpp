@@ -68,7 +68,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     if (!self.starts_with("vents"))
         for (const int row : ask.rows("runs"))
             if (const auto run = "runs." + std::to_string(row); ask.choice(run + ".side") == side)
-                for (const auto post : runPosts(ask.length(run + ".width"))) {
+                for (const auto post : runInnerPosts(ask, run)) {
                     const auto at = ask.length(run + ".at") + post;
                     out.push_back({run, at - kBesidePost, at + kWallDeep + kBesidePost});
                 }

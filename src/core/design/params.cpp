@@ -133,6 +133,15 @@ Length alongRoof(Ask& a, std::string_view key) {
     return mm((inMm(board) - inMm(inches(7.25)) * std::tan(slope)) * std::cos(slope)) - a.length("roof.overhang") * 2;
 }
 
+/// How far a run can go out, on a half foot: its rafters are one board, and its outer end stays above 30 in.
+Length longestRun(Ask& a, const std::string& run) {
+    const auto half = inches(6);
+    const auto board = readLength(a.choice("stock.longest"), Units::imperial).value() - a.length("cut.trim") * 2;
+    const double slope = inRadians(a.angle(run + ".pitch"));
+    const auto most = mm((inMm(board) - 140 * std::tan(slope)) * std::cos(slope)) - inches(8);
+    return bounded(half * (most.count() / half.count()), feet(4), feet(14));
+}
+
 std::vector<Param> declare() {
     using enum Stage;
     const Options sides{kSides[0], kSides[1], kSides[2], kSides[3]};
@@ -368,13 +377,21 @@ std::vector<Param> declare() {
                                ? "front"
                                : "right"};
     }));
-    p.push_back(
-        length("runs.*.width", run, feet(3), feet(16), [](Ask& a) -> Value { return wallLength(a, a.choice(mine("runs", a) + ".side")); }));
+    p.push_back(length("runs.*.width", run, feet(3), feet(32), [](Ask& a) -> Value {
+        // As wide as the wall; past its corner where the run's floor would be too small at its longest.
+        const auto self = mine("runs", a);
+        const auto wall = wallLength(a, a.choice(self + ".side")) - a.length(self + ".at");
+        const auto half = inches(6);
+        const auto need = mm(inSquareMetres(a.area("flock.run_each") * birdsSizedFor(a)) * 1e6 / inMm(longestRun(a, self)));
+        if (need <= wall) return bounded(wall, feet(3), feet(32));
+        return bounded(std::max(half * ((need.count() + half.count() - 1) / half.count()), wall + kLeastPastCorner), feet(3), feet(32));
+    }));
     p.push_back(length("runs.*.length", run, feet(4), feet(14), [](Ask& a) -> Value {
         const auto need = inMm(feet(1)) * inMm(feet(1)) * inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
         const auto half = inches(6);
-        const auto l = mm(need / inMm(a.length(mine("runs", a) + ".width")));
-        return bounded(half * ((l.count() + half.count() - 1) / half.count()), feet(4), feet(14));
+        const auto self = mine("runs", a);
+        const auto l = mm(need / inMm(a.length(self + ".width")));
+        return bounded(half * ((l.count() + half.count() - 1) / half.count()), feet(4), longestRun(a, self));
     }));
     p.push_back(length("runs.*.at", run, Length{}, feet(12), always(Length{}), false));
     p.push_back(

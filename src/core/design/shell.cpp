@@ -65,11 +65,26 @@ Length highestHead(const Shell& s, std::string_view side, Length at, Length widt
     return s.underPlates(side, at - beside, width + beside * 2) - headerDeep(s.bearing(side), width);
 }
 
-std::vector<Length> runPosts(Length outside) {
+std::vector<Length> runPosts(Ask& ask, Length outside) {
     const auto span = outside - inches(3.5);
-    const auto bays = std::max<std::int64_t>(1, (span.count() + feet(10).count() - 1) / feet(10).count());
+    const auto board = readLength(ask.choice("stock.longest"), Units::imperial).value() - ask.length("cut.trim") * 2;
+    const auto most = std::min(feet(10), board - inches(3.75)).count();
+    const auto bays = std::max<std::int64_t>(1, (span.count() + most - 1) / most);
     std::vector<Length> out;
     for (std::int64_t i = 0; i <= bays; ++i) out.push_back(Length::ticks(span.count() * i / bays));
+    return out;
+}
+
+Length runAlongWall(Ask& ask, const std::string& run) {
+    return std::min(ask.length(run + ".width"), wallLength(ask, ask.choice(run + ".side")) - ask.length(run + ".at"));
+}
+
+std::vector<Length> runInnerPosts(Ask& ask, const std::string& run) {
+    const auto width = ask.length(run + ".width"), along = runAlongWall(ask, run);
+    auto out = runPosts(ask, along);
+    if (width > along)
+        for (const auto p : runPosts(ask, width - along + kWallDeep))
+            if (p > Length{}) out.push_back(along - kWallDeep + p);
     return out;
 }
 

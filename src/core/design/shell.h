@@ -51,8 +51,15 @@ Length headerDeep(bool bearing, Length opening);
 /// Room for an opening's head on a side: deck to the underside of its header, when that stands as high as it can.
 Length highestHead(const Shell& shell, std::string_view side, Length at, Length width);
 
-/// Where a run's 4x4 posts stand along a side of this outside length: left edges, at most 10 ft apart. Common practice.
-std::vector<Length> runPosts(Length outside);
+/// Where a run's 4x4 posts stand along a side of this outside length: left edges, at most 10 ft apart, or as far as the longest board
+/// reaches. Common practice.
+std::vector<Length> runPosts(Ask& ask, Length outside);
+/// The same for a run's inner side: past the coop's corner a post stands beside the corner, and more to the run's end.
+std::vector<Length> runInnerPosts(Ask& ask, const std::string& run);
+/// How much of a run, from its left end, lies along the coop's wall; the rest reaches past the corner.
+Length runAlongWall(Ask& ask, const std::string& run);
+/// Least reach past the coop's corner: two blocks stand beside each other there.
+inline constexpr Length kLeastPastCorner = feet(2);
 
 /// Depth of a run's beams: 4x4 to 6 ft of run, 4x6 beyond. Common practice.
 Length runBeamDeep(Length width);

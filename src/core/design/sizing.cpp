@@ -18,6 +18,21 @@ Area floorNeeded(Ask& ask) { return ask.area("flock.floor_each") * birdsSizedFor
 
 std::int64_t nestsNeeded(std::int64_t birds) { return std::max(kLeastNests, (birds + kHensToANest - 1) / kHensToANest); }
 
+Area runFloor(Ask& ask) {
+    double mm2 = 0;
+    for (const int r : ask.rows("runs"))
+        mm2 += inMm(ask.length(slotKey("runs", r, "length"))) * inMm(ask.length(slotKey("runs", r, "width")));
+    return squareMm(mm2);
+}
+
+namespace {
+double birdDays(Ask& ask) {
+    return static_cast<double>(ask.count("flock.count") * std::max<std::int64_t>(1, ask.count("flock.days_away")));
+}
+}  // namespace
+double feedPounds(Ask& ask) { return kFeedLbADay * birdDays(ask); }
+double waterGallons(Ask& ask) { return kWaterGalADay * birdDays(ask); }
+
 Area clearFloor(Length width, Length depth) {
     const auto walls = inches(7);
     return squareMm(inMm(width - walls) * inMm(depth - walls));

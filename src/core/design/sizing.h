@@ -37,6 +37,11 @@ inline constexpr double kVentSqFtABird = 1.0;    ///< common practice, the usual
 std::int64_t birdsSizedFor(Ask& ask);
 Area floorNeeded(Ask& ask);
 std::int64_t nestsNeeded(std::int64_t birds);
+/// All runs together.
+Area runFloor(Ask& ask);
+/// What feeder and drinker must hold for the days that the keeper may be away, one at least.
+double feedPounds(Ask& ask);
+double waterGallons(Ask& ask);
 /// Clear floor inside stud walls without lining.
 Area clearFloor(Length width, Length depth);
 

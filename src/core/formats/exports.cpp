@@ -277,17 +277,15 @@ std::string reportJson(const Answer& a, const Words& words) {
                      {"roof_pitch_deg", std::round(inDegrees(shell.pitch) * 1e4) / 1e4},
                      {"rafter_mm", tidy(inMm(shell.rafterLength()))}};
     const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
-    doc["flock"] = {
-        {"count", s.count("flock.count")},
-        {"sized_for", birdsSizedFor(s)},
-        {"served", a.birds},
-        {"clear_floor_m2", tidy(inSquareMetres(clear))},
-        {"outside_floor_m2", tidy(inMm(s.length("coop.width")) * inMm(s.length("coop.depth")) / 1e6)},
-        {"floor_per_bird_m2", tidy(inSquareMetres(clear) / static_cast<double>(birdsSizedFor(s)))},
-        {"feed_lb",
-         tidy(kFeedLbADay * static_cast<double>(s.count("flock.count") * std::max<std::int64_t>(1, s.count("flock.days_away"))))},
-        {"water_gal",
-         tidy(kWaterGalADay * 2 * static_cast<double>(s.count("flock.count") * std::max<std::int64_t>(1, s.count("flock.days_away"))))}};
+    doc["flock"] = {{"count", s.count("flock.count")},
+                    {"sized_for", birdsSizedFor(s)},
+                    {"served", a.served.birds},
+                    {"served_by", std::string{a.served.by}},
+                    {"clear_floor_m2", tidy(inSquareMetres(clear))},
+                    {"outside_floor_m2", tidy(inMm(s.length("coop.width")) * inMm(s.length("coop.depth")) / 1e6)},
+                    {"floor_per_bird_m2", tidy(inSquareMetres(clear) / static_cast<double>(birdsSizedFor(s)))},
+                    {"feed_lb", tidy(feedPounds(s))},
+                    {"water_gal", tidy(waterGallons(s))}};
     doc["findings"] = Json::array();
     for (const auto& f : a.findings) {
         Json j{{"id", f.id},

@@ -52,11 +52,9 @@ struct Court {
             f.remedies.push_back(
                 {{"flock.count", std::to_string(static_cast<std::int64_t>(clear.count() / s.area("flock.floor_each").count()))}});
     }
-    void runFloor() {
-        double area = 0;
-        for (const int r : s.rows("runs"))
-            area += inMm(s.length(slotKey("runs", r, "length"))) * inMm(s.length(slotKey("runs", r, "width"))) / 1e6;
-        auto& f = find("run.floor", "run", area / birds(), inSquareMetres(s.area("flock.run_each")), "m2/bird", true, 0.05);
+    void runRoom() {
+        auto& f = find("run.floor", "run", inSquareMetres(runFloor(s)) / birds(), inSquareMetres(s.area("flock.run_each")), "m2/bird", true,
+                       0.05);
         f.parts = idsWith("runs.");
         for (const int r : s.rows("runs")) {
             f.remedies.push_back({{slotKey("runs", r, "length"), len(s.length(slotKey("runs", r, "length")) + feet(2))}});
@@ -138,6 +136,10 @@ struct Court {
                        "m2/bird", true);
         f.parts = idsWith("vents.");
         widen(f);
+        const auto rows = s.rows("windows");
+        if (static_cast<int>(rows.size()) < mostRows("windows"))
+            for (const auto wall : kSides)
+                f.remedies.push_back({{slotKey("windows", rows.empty() ? 1 : rows.back() + 1, "wall"), std::string{wall}}});
         auto& g = find("air.winter", "winterair", vents / floor, 0.1, "share", true, 0.05);
         g.parts = idsWith("vents.");
         widen(g);
@@ -230,18 +232,24 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
-    court.room(), court.runFloor(), court.roost(), court.nests(), court.air(), court.headroom(), court.others();
+    court.room(), court.runRoom(), court.roost(), court.nests(), court.air(), court.headroom(), court.others();
     return std::move(court.out);
 }
 
-std::int64_t birdsServed(Settled& s, const Model& m) {
+Served birdsServed(Settled& s, const Model& m) {
     const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
     double bar = 0;
     for (const auto& p : m.parts)
         if (p.role == "roost") bar += p.extent(p.along);
     const auto byFloor = clear / s.area("flock.floor_each");
     const auto byRoost = static_cast<std::int64_t>(bar / inMm(sizeClass(s.choice("flock.size")).roost) + 1e-9);
-    return std::max<std::int64_t>(0, std::min({byFloor, byRoost, s.count("nests.count") * kHensToANest}));
+    Served least{byFloor, "floor"};
+    const auto also = [&](std::int64_t birds, std::string_view by) {
+        if (birds < least.birds) least = {birds, by};
+    };
+    also(byRoost, "roost"), also(s.count("nests.count") * kHensToANest, "nests");
+    if (!s.rows("runs").empty()) also(static_cast<std::int64_t>(runFloor(s) / s.area("flock.run_each")), "run");
+    return least;
 }
 
 std::vector<std::string> notJudgedYet() { return {"gaps", "snow", "wind", "hours"}; }

@@ -30,8 +30,12 @@ std::vector<Finding> judge(Settled& settled, const Model& model);
 inline constexpr double kNearMargin = 0.10;
 State stateOf(double value, double limit, bool atLeast, double margin = kNearMargin);
 
-/// Birds that what is drawn would hold, by floor, roost and nests: the least of them.
-std::int64_t birdsServed(Settled& settled, const Model& model);
+/// Birds that what is drawn would hold, and what holds the fewest: floor, roost, nests or, where there is one, the run.
+struct Served {
+    std::int64_t birds = 0;
+    std::string_view by;
+};
+Served birdsServed(Settled& settled, const Model& model);
 /// Gauges that have no rule yet; said in those words.
 std::vector<std::string> notJudgedYet();
 

@@ -58,7 +58,23 @@ struct Runner {
         return s;
     }
 
-    std::vector<double> fronts, sides;  // posts along the coop and outwards
+    std::vector<double> fronts, inner, sides;  // posts along the outer side, beside the coop, and outwards
+    double beside = 0;                         // how much of the width lies along the coop's wall
+
+    /// Where a member along the run is parted into boards that are sold: at the middles of its supports, each joint over one.
+    /// The first board is at most `first` long, so that joints of neighbouring members can be staggered.
+    std::vector<double> joints(const std::vector<double>& supports, double supportWide, double first) const {
+        // A millimetre less than the board: lists round up to the saw's grid.
+        const double board = inMm(readLength(b.s.choice("stock.longest"), Units::imperial).value() - b.s.length("cut.trim") * 2) - 1;
+        std::vector<double> stops, ends{0};
+        for (std::size_t i = 1; i + 1 < supports.size(); ++i) stops.push_back(supports[i] + supportWide / 2);
+        stops.push_back(width);
+        double most = std::min(first, board);
+        for (std::size_t i = 0; i + 1 < stops.size(); ++i)
+            if (stops[i + 1] - ends.back() > most) ends.push_back(stops[i]), most = board;
+        ends.push_back(width);
+        return ends;
+    }
 
     void frame() {
         const auto roofed = top != "mesh";
@@ -71,12 +87,13 @@ struct Runner {
         rafterDeep = inMm(profile(rafterStock)->wide), c = 1 / std::sqrt(1 + rise * rise);
         seat = inMm(birdsmouthSeat(mm(rafterDeep), pitch(rise, 1), kWallDeep));
         zu = low + rise * (length - seat);
-        const auto posts = [](double outside) {
+        const auto posts = [](const std::vector<Length>& outside) {
             std::vector<double> places;
-            for (const auto p : runPosts(mm(outside))) places.push_back(inMm(p));
+            for (const auto p : outside) places.push_back(inMm(p));
             return places;
         };
-        fronts = posts(width), sides = posts(length);
+        fronts = posts(runPosts(b.s, mm(width))), inner = posts(runInnerPosts(b.s, row)), sides = posts(runPosts(b.s, mm(length)));
+        beside = inMm(runAlongWall(b.s, row));
         const double beamDeep = inMm(runBeamDeep(mm(width)));
         const std::string beam = beamDeep > kP ? "4x6pt" : "4x4pt";
         const auto post = [&](const std::string& name, double u, double v, double topZ, bool slope) {
@@ -88,16 +105,20 @@ struct Runner {
             const double bu = std::clamp(u + kP / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + kP / 2 - bw / 2, 0.0, length - bw);
             put("block/" + name, "block", Form::block, "block-4x8x16", w.u, out, {cuboid(bu, bu + bl, bv, bv + bw, -3.625 * kIn, 0)});
         };
-        for (std::size_t i = 0; i < fronts.size(); ++i) {
-            post("inner/" + std::to_string(i + 1), fronts[i], 0, high - beamDeep, false);
+        for (std::size_t i = 0; i < inner.size(); ++i) post("inner/" + std::to_string(i + 1), inner[i], 0, high - beamDeep, false);
+        for (std::size_t i = 0; i < fronts.size(); ++i)
             post("outer/" + std::to_string(i + 1), fronts[i], length - kP, low - beamDeep, false);
-        }
         for (std::size_t i = 1; i + 1 < sides.size(); ++i) {
             post("left/" + std::to_string(i), 0, sides[i], over(sides[i]), true);
             post("right/" + std::to_string(i), width - kP, sides[i], over(sides[i]), true);
         }
-        lumber("beam/inner", "run-beam", beam, w.u, beamDeep > kP ? up : out, cuboid(0, width, 0, kP, high - beamDeep, high));
-        lumber("beam/outer", "run-beam", beam, w.u, beamDeep > kP ? up : out, cuboid(0, width, length - kP, length, low - beamDeep, low));
+        for (const bool outer : {false, true}) {
+            const auto ends = joints(outer ? fronts : inner, kP, width);
+            const double v = outer ? length - kP : 0, head = outer ? low : high;
+            for (std::size_t i = 1; i < ends.size(); ++i)
+                lumber(std::string{outer ? "beam/outer" : "beam/inner"} + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam",
+                       beam, w.u, beamDeep > kP ? up : out, cuboid(ends[i - 1], ends[i], v, v + kP, head - beamDeep, head));
+        }
         const auto xs = layout(0, width, 24 * kIn);
         const Vec3 slope = unit(out + up * -rise), normal = unit(out * rise + up);
         for (const double x : xs) {
@@ -118,8 +139,10 @@ struct Runner {
             const int bays = std::max(1, static_cast<int>(std::ceil((total - kP) / (24 * kIn) - 1e-9)));
             for (int i = 0; i <= bays; ++i) {
                 const double q = (total - kP) * i / bays;
-                lumber("purlin/" + std::to_string(i + 1), "purlin", "2x4", w.u, slope,
-                       placed(onSlope(0, width, 0, over(0), rise, q, q + kP, 0, kT)));
+                const auto ends = joints(xs, kT, i % 2 == 0 ? width : 96 * kIn);
+                for (std::size_t k = 1; k < ends.size(); ++k)
+                    lumber("purlin/" + std::to_string(i + 1) + (ends.size() > 2 ? "/" + std::to_string(k) : ""), "purlin", "2x4", w.u,
+                           slope, placed(onSlope(ends[k - 1], ends[k], 0, over(0), rise, q, q + kP, 0, kT)));
             }
             const std::string stock = top.starts_with("metal") ? "metal" : "clear";
             int n = 0;
@@ -141,27 +164,31 @@ struct Runner {
     };
 
     /// Mesh on one side, in strips as wide as the rolls, with rails where they end; `along` runs from the coop outwards or along u.
+    /// The fourth side is what reaches past the coop's corner, seen from the coop.
     void meshWall(int which, const Gate& gate) {
-        const bool outer = which == 1;
-        const std::string name = which == 0 ? "left" : which == 1 ? "outer" : "right";
-        const double span = outer ? width : length;
-        const auto& postsAt = outer ? fronts : sides;
+        const bool outer = which == 1, past = which == 3, level = outer || past;
+        const std::string name = which == 0 ? "left" : which == 1 ? "outer" : which == 2 ? "right" : "past";
+        const double start = past ? beside - kP : 0, span = past ? width - start : outer ? width : length;
+        std::vector<double> postsAt;
+        for (const auto p : past ? inner : outer ? fronts : sides)
+            if (p >= start - kSameMm) postsAt.push_back(p - start);
         // x along the wall, z up; `place` puts a slab of thickness [p, q] counted outwards from the posts' outer faces.
         const auto slab = [&](double xa, double xb, double p, double q, double za, double zb) {
             if (outer) return cuboid(xa, xb, length + p, length + q, za, zb);
+            if (past) return cuboid(start + xa, start + xb, -p, -q, za, zb);
             return which == 0 ? cuboid(-p, -q, xa, xb, za, zb) : cuboid(width + p, width + q, xa, xb, za, zb);
         };
         // Outside, the rafters' tails come down over the beam's face; on the sides the mesh laps the end rafters.
-        const auto topAt = [&](double x) { return outer ? under(length + kMesh) : over(x); };
-        const Vec3 along = outer ? w.u : out;
+        const auto topAt = [&](double x) { return past ? over(0) : outer ? under(length + kMesh) : over(x); };
+        const Vec3 run = level ? w.u : out;
         const bool gated = gate.wall == which;
         const double gateFrom = gate.from, gateTo = gate.from + gate.width;
-        const auto rail = [&](double z, const std::string& level, const std::string& stock) {
+        const auto rail = [&](double z, const std::string& height, const std::string& stock) {
             for (std::size_t i = 1; i < postsAt.size(); ++i) {
                 double a = postsAt[i - 1] + kP, e = postsAt[i];
                 const auto piece = [&](double xa, double xb, const std::string& tag) {
                     if (xb - xa >= 2 * kIn)
-                        lumber("rail/" + name + "/" + level + "/" + std::to_string(i) + tag, "run-rail", stock, along, up,
+                        lumber("rail/" + name + "/" + height + "/" + std::to_string(i) + tag, "run-rail", stock, run, up,
                                slab(xa, xb, -kT, 0, z, z + kP));
                 };
                 if (gated && gateFrom < e && gateTo > a) {
@@ -174,41 +201,43 @@ struct Runner {
         rail(0, "bottom", "2x4pt");
         const double tallest = topAt(0);
         // Strips of a 48 in roll from the ground; no strip left narrower than 4 in: then the first is of a 36 in roll.
-        std::vector<double> joints;
+        std::vector<double> seams;
         double z = std::fmod(tallest, 48 * kIn) < 4 * kIn || std::fmod(topAt(span), 48 * kIn) < 4 * kIn ? 36 * kIn : 48 * kIn;
-        for (; z < tallest - 4 * kIn; z += 48 * kIn) joints.push_back(z);
-        for (std::size_t i = 0; i < joints.size(); ++i)
-            if (joints[i] + kP / 2 < topAt(span) - (outer ? 5.5 * kIn : rafterDeep / c) - kIn)
-                rail(joints[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
+        for (; z < tallest - 4 * kIn; z += 48 * kIn) seams.push_back(z);
+        for (std::size_t i = 0; i < seams.size(); ++i)
+            if (seams[i] + kP / 2 < (past ? high : topAt(span)) - (level ? 5.5 * kIn : rafterDeep / c) - kIn)
+                rail(seams[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
         // The mesh itself, cut to the top edge and round the gate.
         const WallFrame frame{0,
                               w.side,
                               outer        ? at(0, length, 0)
                               : which == 0 ? at(0, 0, 0)
+                              : past       ? at(start, 0, 0)
                                            : at(width, 0, 0),
-                              along,
+                              run,
                               outer        ? out
+                              : past       ? out * -1
                               : which == 0 ? w.u * -1
                                            : w.u,
                               span,
-                              !outer,
+                              !level,
                               0,
                               span,
                               {}};
         std::vector<Hole> holes;
         if (gated) holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, -1, gate.height + 0.25 * kIn});
         double bottom = 0;
-        joints.push_back(tallest + kIn);
+        seams.push_back(tallest + kIn);
         int n = 0;
-        for (const double joint : joints) {
+        for (const double seam : seams) {
             auto pieces = sheetWithHoles(
-                frame, 0, span, 0, kMesh, bottom, [&](double) { return std::min(joint, tallest); }, holes);
-            if (!outer)
+                frame, 0, span, 0, kMesh, bottom, [&](double) { return std::min(seam, tallest); }, holes);
+            if (!level)
                 for (auto& s : pieces) s = cut(s, Plane::through(at(0, 0, over(0)), out * rise + up));
-            put("mesh/" + name + "/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, along, up, std::move(pieces));
-            bottom = joint;
+            put("mesh/" + name + "/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, run, up, std::move(pieces));
+            bottom = seam;
         }
-        if (gated) gateLeaf(gate, slab, along, name);
+        if (gated) gateLeaf(gate, slab, run, name);
     }
 
     void gateLeaf(const Gate& g, const std::function<Solid(double, double, double, double, double, double)>& slab, Vec3 along,
@@ -247,7 +276,7 @@ struct Runner {
         if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {slab(a, e, 0, kMesh, foot, head)}))
             p->opening = row + ".gate";
         b.join(row + "/gate/stile/hinge",
-               row + "/post/" + (g.wall == 1 ? "outer/1" : "inner/" + std::string{g.wall == 0 ? "1" : std::to_string(fronts.size())}),
+               row + "/post/" + (g.wall == 1 ? "outer/1" : "inner/" + std::string{g.wall == 0 ? "1" : std::to_string(inner.size())}),
                Joint::Kind::hinged, 0.25 * kIn);
         const auto corner = [&](double x, double z) { return slab(x, x + 1, 0, 1, z, z + 1).vertices.front(); };
         b.model.openings.push_back({row + ".gate",
@@ -271,17 +300,18 @@ struct Runner {
         strip("left", -a, 0, 0, length, out), strip("right", width, width + a, 0, length, out);
         strip("outer", 0, width, length, length + a, w.u);
         strip("corner/left", -a, 0, length, length + a, w.u), strip("corner/right", width, width + a, length, length + a, w.u);
+        if (width > beside) strip("past", beside + 2 * kIn, width, -a, 0, w.u), strip("corner/past", width, width + a, -a, 0, w.u);
     }
 
     /// Strips on the siding behind the two posts beside the coop, where no corner board stands.
     void closers() {
         for (const bool right : {false, true}) {
-            const double u = right ? width - kP : 0, along = u0 + u;
+            const double place = u0 + (right ? beside - kP : 0);
             const double clear = 3.5 * kIn;
-            if (along < clear || along + kP > w.length - clear) continue;
+            if (place < clear || place + kP > w.length - clear) continue;
             const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn;
             b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
-                     box(w.at(along, -t, bottom - b.floor), w.at(along + kP, -t - kBoard, high - b.floor)));
+                     box(w.at(place, -t, bottom - b.floor), w.at(place + kP, -t - kBoard, high - b.floor)));
         }
     }
 
@@ -295,7 +325,7 @@ struct Runner {
         // On a side the rafter comes down over the gate's far end; a flat head goes between.
         const double room = wall == 1 ? low - beamDeep - 0.25 * kIn : under(from + gateWidth + 3 * kIn) - kT - kIn;
         const Gate gate{wall, from, gateWidth, wall == 1 ? room : std::min(76 * kIn, room)};
-        for (int i = 0; i < 3; ++i) meshWall(i, gate);
+        for (int i = 0; i < (width > beside ? 4 : 3); ++i) meshWall(i, gate);
         apron();
         closers();
     }

@@ -56,6 +56,11 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
         if (item.kind == StockItem::Kind::sheet && std::ranges::find(sheets, item.profile) != sheets.end())
             out.sheetStock.push_back({item.id, item.profile, item.a, item.b, guess, std::nullopt});
     }
+    // A board left whole is not sawn: what the saw's grid makes longer than it by less than half a millimetre is that board.
+    for (auto& part : out.boardParts)
+        for (const auto& board : out.boardStock)
+            if (board.profile == part.profile && part.length > board.length && part.length - board.length < mm(0.5))
+                part.length = board.length;
     out.boards = cutBoards(out.boardParts, out.boardStock, rules);
     out.sheets = nestSheets(out.sheetParts, out.sheetStock, rules.kerf);
     return out;
