@@ -53,9 +53,23 @@ BillView::BillView(QWidget* parent) : QWidget{parent} {
     lines_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     column->addWidget(total_), column->addWidget(change_), column->addWidget(plank_), column->addWidget(budget_),
         column->addWidget(lines_, 1);
-    connect(lines_, &QTreeWidget::itemEntered, this,
-            [this](QTreeWidgetItem* item) { Q_EMIT pointed(item->data(0, Qt::UserRole).toString()); });
+    connect(lines_, &QTreeWidget::itemEntered, this, [this](QTreeWidgetItem* item) { Q_EMIT pointed(partsUnder(item)); });
 }
+
+PartIds BillView::partsUnder(const QTreeWidgetItem* item) const {
+    PartIds out;
+    if (!answer_) return out;
+    const auto take = [&](const QTreeWidgetItem* line) {
+        const auto at = line->data(0, Qt::UserRole);
+        if (!at.isValid()) return;
+        for (const auto p : answer_->bill.lines[at.toULongLong()].parts) out.insert(answer_->model->parts[p].id);
+    };
+    take(item);
+    for (int k = 0; k < item->childCount(); ++k) take(item->child(k));
+    return out;
+}
+
+void BillView::leaveEvent(QEvent*) { Q_EMIT pointed({}); }
 
 void BillView::restyle() {
     if (answer_) showAnswer(answer_);
@@ -124,7 +138,7 @@ void BillView::showAnswer(AnswerPtr answer) {
             if (!l.rule.empty()) tip += "\n" + tr_("fixing." + l.rule);
             if (l.leftOver >= 1) tip += "\n" + tr_("col.left") + ": " + qs(writeNumber(l.leftOver, 0));
             for (int c = 0; c < 4; ++c) item->setToolTip(c, tip);
-            if (!l.parts.empty()) item->setData(0, Qt::UserRole, qs(answer_->model->parts[l.parts.front()].id));
+            item->setData(0, Qt::UserRole, static_cast<qulonglong>(&l - bill.lines.data()));
             figures(item);
         }
         head->setExpanded(open.contains(qs(group)) ? open[qs(group)] : false);
@@ -140,13 +154,22 @@ void BillView::showAnswer(AnswerPtr answer) {
     lines_->setUpdatesEnabled(true);
 }
 
-void BillView::light(const std::string& part) {
+void BillView::light(const PartIds& parts) {
     if (!answer_) return;
-    const auto* found = answer_->model->find(part);
+    const auto lit = linesOf(*answer_, parts);
     for (int i = 0; i < lines_->topLevelItemCount(); ++i) {
         auto* head = lines_->topLevelItem(i);
-        const bool on = found && head->data(0, Qt::UserRole + 1).toString() == qs(std::string{name(found->system)});
-        for (int c = 0; c < 4; ++c) head->setBackground(c, on ? QBrush{theme().pointed} : QBrush{});
+        bool any = false;
+        const auto wash = [](QTreeWidgetItem* item, bool on) {
+            for (int c = 0; c < 4; ++c) item->setBackground(c, on ? QBrush{theme().pointed} : QBrush{});
+        };
+        for (int k = 0; k < head->childCount(); ++k) {
+            const auto line = head->child(k)->data(0, Qt::UserRole);
+            const bool on = line.isValid() && std::ranges::find(lit, line.toULongLong()) != lit.end();
+            any |= on;
+            wash(head->child(k), on);
+        }
+        wash(head, any);
     }
 }
 

@@ -4,6 +4,7 @@
 #include <QWidget>
 
 #include "app/engine.h"
+#include "core/answer/belongs.h"
 
 namespace oiko {
 
@@ -17,13 +18,17 @@ public:
     /// Another design was opened: nothing to count a change from.
     void forget() { answer_.reset(), before_.reset(); }
     QString total() const { return total_->text(); }
-    /// Lights the line that a part is bought in.
-    void light(const std::string& part);
+    /// Lights the lines that these parts are cut from.
+    void light(const PartIds& parts);
 
 Q_SIGNALS:
-    void pointed(const QString& part);
+    void pointed(const oiko::PartIds& parts);
+
+protected:
+    void leaveEvent(QEvent* event) override;
 
 private:
+    PartIds partsUnder(const QTreeWidgetItem* item) const;
     QLabel *total_, *change_, *budget_;
     class Plank* plank_;
     QTreeWidget* lines_;

@@ -73,25 +73,23 @@ Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{d
     stop_ = new QToolButton;
     stop_->setText(tr_("app.stop")), stop_->setObjectName("board.stop");
     stop_->hide();
-    foot->addWidget(line_, 1), foot->addWidget(stop_);
+    working_ = new QLabel{tr_("app.working")};
+    working_->setObjectName("board.working");
+    working_->hide();
+    foot->addWidget(line_, 1), foot->addWidget(working_), foot->addWidget(stop_);
     column->addLayout(foot);
     connect(words_, &QButtonGroup::idClicked, this, [this](int id) { choose(static_cast<View>(id)); });
     connect(drawing_, &DrawingView::openSlot, this, &Board::openSlot);
     connect(drawing_, &DrawingView::pointed, this, &Board::pointed);
     connect(drawing_, &DrawingView::said, this, &Board::say);
+    connect(drawing_, &DrawingView::wondered, this, &Board::wondered);
     connect(picture_, &PictureView::pointed, this, &Board::pointed);
     connect(stop_, &QToolButton::clicked, this, &Board::stopSearch);
     choose(picture);
 }
 
 void Board::say(const QString& text) { line_->setText(text); }
-void Board::searching(bool on) {
-    stop_->setVisible(on);
-    if (on)
-        say(tr_("app.working"));
-    else if (line_->text() == tr_("app.working"))
-        say(tr_(std::string{"board.hand."} + kNames[view_]));
-}
+void Board::searching(bool on) { stop_->setVisible(on), working_->setVisible(on); }
 
 void Board::choose(View view) {
     view_ = view;
@@ -177,9 +175,14 @@ void Board::refresh() {
     if (!answer_) return;
     auto& s = *answer_->settled;
     const auto units = answer_->design.units();
+    std::optional<Ruler> across, up;
+    if (view_ == floor) up = stockRuler(s, *answer_->prices, true);
+    if (view_ == floor || ((view_ == face || view_ == frame) && std::ranges::find(kSides, pick) != std::end(kSides)))
+        across = stockRuler(s, *answer_->prices, view_ != floor && sideIndex(pick) % 2 == 1);
+    drawing_->lay(std::move(across), std::move(up));
     switch (view_) {
         case picture: picture_->show(answer_, inMm(s.length("keeper.height"))); break;
-        case floor: drawing_->show(floorPlan(*answer_->model, s, PlanOf::live), units, floorGrips(), 96); break;
+        case floor: drawing_->show(floorPlan(*answer_->model, s, PlanOf::live), units, floorGrips(), 80); break;
         case face:
             drawing_->show(pick == "section" ? crossSection(*answer_->model, s) : oiko::face(*answer_->model, s, pick), units, {}, 92);
             break;
@@ -241,7 +244,7 @@ std::vector<Grip> Board::floorGrips() const {
     return out;
 }
 
-void Board::light(const std::string& start) { picture_->light(start), drawing_->light(start); }
+void Board::light(const PartIds& parts) { picture_->light(parts), drawing_->light(parts); }
 void Board::fit() { view_ == picture ? picture_->fit() : drawing_->fit(); }
 void Board::zoom(double factor) { view_ == picture ? picture_->zoom(factor) : drawing_->zoom(factor); }
 void Board::restyle() { picture_->redraw(), drawing_->fit(), page_->update(); }

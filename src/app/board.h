@@ -19,7 +19,7 @@ public:
     void showAnswer(AnswerPtr answer);
     void choose(View view);
     View view() const { return view_; }
-    void light(const std::string& start);
+    void light(const PartIds& parts);
     void fit();
     void zoom(double factor);
     void say(const QString& text);
@@ -33,6 +33,8 @@ Q_SIGNALS:
     void openSlot(const QString& slot, QPoint global);
     void pointed(const QString& part);
     void stopSearch();
+    /// A notch of a ruler is pointed at: what would this change do?
+    void wondered(const QString& slot, oiko::Length value);
 
 private:
     void refresh();
@@ -47,7 +49,7 @@ private:
     PictureView* picture_;
     DrawingView* drawing_;
     class PageView* page_;
-    QLabel* line_;
+    QLabel *line_, *working_;
     QToolButton* stop_;
     std::map<int, std::string> pick_;  ///< by view: side, profile, sheet or page chosen
     std::vector<std::string> shown_;

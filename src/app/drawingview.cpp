@@ -28,14 +28,13 @@ void DrawingView::show(Drawing drawing, Units units, std::vector<Grip> grips, do
 void DrawingView::fit() {
     if (drawing_.low.x > drawing_.high.x) return;
     const double w = drawing_.high.x - drawing_.low.x, h = drawing_.high.y - drawing_.low.y;
-    const double k = std::min((width() - 2 * around_) / std::max(1.0, w), (height() - 2 * around_) / std::max(1.0, h));
+    const auto free = room();
+    const double k = std::min((free.width() - 2 * around_) / std::max(1.0, w), (free.height() - 2 * around_) / std::max(1.0, h));
     sight_.perModelMm = std::max(1e-4, k) * zoom_;
     sight_.perPaperMm = 4.2;
     sight_.live = true;
     sight_.theme = &theme();
-    sight_.origin = QPointF{width() / 2.0 - (drawing_.low.x + w / 2) * sight_.perModelMm,
-                            height() / 2.0 + (drawing_.low.y + h / 2) * sight_.perModelMm} +
-                    pan_;
+    sight_.origin = free.center() + QPointF{-(drawing_.low.x + w / 2), drawing_.low.y + h / 2} * sight_.perModelMm + pan_;
     update();
 }
 
@@ -43,8 +42,97 @@ void DrawingView::zoom(double factor) {
     zoom_ = std::clamp(zoom_ * factor, 0.5, 20.0), pan_ *= factor;
     fit();
 }
-void DrawingView::light(const std::string& start) {
-    if (lit_ != start) lit_ = start, update();
+void DrawingView::light(const PartIds& parts) {
+    if (lit_ != parts) lit_ = parts, update();
+}
+
+void DrawingView::lay(std::optional<Ruler> across, std::optional<Ruler> up) { across_ = std::move(across), up_ = std::move(up); }
+
+namespace {
+constexpr int kLane = 15, kRim = 9;
+}
+
+QRectF DrawingView::room() const {
+    const auto thick = [](const std::optional<Ruler>& r) { return r ? static_cast<int>(r->lanes.size()) * kLane + kRim : 0; };
+    return QRectF{rect()}.adjusted(thick(up_), thick(across_), 0, 0);
+}
+
+QPointF DrawingView::notchPlace(const Ruler& r, const GoodSize& n) const {
+    const auto along = sight_.at({inMm(n.value), inMm(n.value)});
+    const double rim = static_cast<int>(r.lanes.size()) * kLane + kRim / 2.0;
+    return up_ && &r == &*up_ ? QPointF{rim, along.y()} : QPointF{along.x(), rim};
+}
+
+std::pair<const Ruler*, const GoodSize*> DrawingView::notchAt(QPointF p) const {
+    std::pair<const Ruler*, const GoodSize*> best{nullptr, nullptr};
+    double near = 9;
+    for (const auto* r : {&across_, &up_})
+        if (*r)
+            for (const auto& n : (*r)->goodSizes)
+                if (const auto d = notchPlace(**r, n) - p; std::hypot(d.x(), d.y()) < near)
+                    near = std::hypot(d.x(), d.y()), best = {&**r, &n};
+    return best;
+}
+
+void DrawingView::paintRuler(QPainter& p, const Ruler& r, bool upwards) const {
+    const auto& t = theme();
+    p.save();
+    p.setClipRect(upwards ? QRect{0, static_cast<int>(room().top()), static_cast<int>(room().left()), height()}
+                          : QRect{static_cast<int>(room().left()), 0, width(), static_cast<int>(room().top())});
+    const auto along = [&](double v) { return upwards ? sight_.at({0, v}).y() : sight_.at({v, 0}).x(); };
+    p.setFont(inkFont(11));
+    for (std::size_t i = 0; i < r.lanes.size(); ++i) {
+        const auto& lane = r.lanes[i];
+        const double a = static_cast<double>(i) * kLane + 2, deep = kLane - 4;
+        const auto bar = [&](double from, double to) {
+            const double u = std::min(along(from), along(to)), w = std::fabs(along(to) - along(from));
+            return upwards ? QRectF{a, u, deep, w} : QRectF{u, a, w, deep};
+        };
+        p.setPen(QPen{t.ink, 0.7});
+        for (std::size_t k = 1; k < lane.joints.size(); ++k) {
+            p.setBrush(t.fill(Fill::sheet));
+            p.drawRect(bar(lane.joints[k - 1], lane.joints[k]));
+        }
+        const auto name = qs(words::say(lane.name, document_.units()));
+        if (lane.rest() > mm(0.5)) {
+            p.setBrush(QBrush{t.hatch, Qt::DiagCrossPattern});
+            p.drawRect(bar(lane.edge, lane.joints.back()));
+        }
+        const auto rest = lane.rest() > mm(0.5) ? tr_("ruler.rest", {lane.rest()}, document_.units()) : tr_("ruler.whole");
+        p.setPen(t.ink);
+        if (upwards) {
+            p.save();
+            p.translate(a + deep - 1, along(lane.joints.front()) + 4 + p.fontMetrics().horizontalAdvance(name));
+            p.rotate(-90);
+            p.drawText(QPointF{0, 0}, name);
+            p.restore();
+        } else {
+            p.drawText(QRectF{room().left() + 2, a - 2, along(lane.joints.front()) - room().left() - 6, deep + 4},
+                       Qt::AlignRight | Qt::AlignVCenter, name);
+            p.drawText(QPointF{along(lane.joints.back()) + 5, a + deep - 1}, rest);
+        }
+    }
+    // Sizes that waste none: a corner cut into the rim.
+    for (const auto& n : r.goodSizes) {
+        const auto at = notchPlace(r, n);
+        const bool on = caught_ && caught_->value == n.value;
+        p.setPen(QPen{t.hand, 1.2}), p.setBrush(on ? QBrush{t.hand} : Qt::NoBrush);
+        const QPointF a = upwards ? QPointF{at.x() - 3, at.y()} : QPointF{at.x(), at.y() - 3};
+        p.drawPolygon(upwards ? QPolygonF{{a, a + QPointF{7, 0}, a + QPointF{7, -6}}}
+                              : QPolygonF{{a, a + QPointF{0, 7}, a + QPointF{-6, 7}}});
+    }
+    p.restore();
+}
+
+Length DrawingView::snapped(const Grip& grip, double rawMm, Length wanted) {
+    // Catches within 6 px, at most 2 in of real length; lets go after 8 px.
+    const auto* r = across_ && across_->slot == grip.slot ? &*across_ : up_ && up_->slot == grip.slot ? &*up_ : nullptr;
+    caught_.reset();
+    if (!r) return wanted;
+    double near = std::min((wanted == now_ ? 8 : 6) / sight_.perModelMm, 50.8);
+    for (const auto& n : r->goodSizes)
+        if (const double d = std::fabs(inMm(n.value) - rawMm); d < near) near = d, caught_ = n;
+    return caught_ ? caught_->value : wanted;
 }
 
 QRectF DrawingView::figure(const std::string& slot) const {
@@ -58,6 +146,8 @@ void DrawingView::paintEvent(QPaintEvent*) {
     p.fillRect(rect(), theme().paper);
     sight_.lit = lit_, sight_.theme = &theme();
     figures_ = paint(p, drawing_, sight_);
+    if (across_) p.fillRect(QRectF{0, 0, width() * 1.0, room().top()}, theme().panel), paintRuler(p, *across_, false);
+    if (up_) p.fillRect(QRectF{0, room().top(), room().left(), height() * 1.0}, theme().panel), paintRuler(p, *up_, true);
     for (std::size_t i = 0; i < grips_.size(); ++i) {
         const auto at = gripPlace(i);
         const QPolygonF diamond{{at + QPointF{0, -6}, at + QPointF{6, 0}, at + QPointF{0, 6}, at + QPointF{-6, 0}}};
@@ -102,14 +192,16 @@ void DrawingView::dragTo(QPointF p, Qt::KeyboardModifiers modifiers) {
     const bool imperial = document_.units() == Units::imperial;
     const auto grid = modifiers & Qt::ShiftModifier ? (imperial ? inches(0.0625) : mm(1)) : (imperial ? inches(0.5) : mm(10));
     const auto raw = inMm(start_) + along;
-    const auto wanted = Length::ticks(std::llround(raw * 1e6 / static_cast<double>(grid.count())) * grid.count());
+    auto wanted = Length::ticks(std::llround(raw * 1e6 / static_cast<double>(grid.count())) * grid.count());
+    if (!(modifiers & (Qt::ShiftModifier | Qt::ControlModifier))) wanted = snapped(g, raw, wanted);
     if (wanted == now_) return;
     const auto best = std::get<Length>(nearestThatWorks(document_.kept(), g.slot, Value{wanted}));
     if (best == now_) return;
     now_ = best;
     const auto next = document_.kept().withUnjudged({{g.slot, exactLength(best, document_.units())}});
     if (next) document_.preview(next.value());
-    Q_EMIT said(slotLabel(g.slot) + " " + qs(writeLength(best, document_.units())));
+    Q_EMIT said(slotLabel(g.slot) + " " + qs(writeLength(best, document_.units())) +
+                (caught_ && caught_->value == best ? ": " + qs(words::say(caught_->why, document_.units())) : QString{}));
 }
 
 void DrawingView::mouseMoveEvent(QMouseEvent* event) {
@@ -125,12 +217,19 @@ void DrawingView::mouseMoveEvent(QMouseEvent* event) {
     for (const auto& f : figures_) onFigure |= !f.dimension.key.empty() && f.box.adjusted(-3, -3, 3, 3).contains(event->position());
     setCursor(grip >= 0 ? Qt::SizeAllCursor : onFigure ? Qt::PointingHandCursor : Qt::ArrowCursor);
     if (grip >= 0) Q_EMIT said(slotLabel(grips_[static_cast<std::size_t>(grip)].slot));
+    if (const auto [ruler, notch] = notchAt(event->position()); notch && grip < 0) {
+        setCursor(Qt::PointingHandCursor);
+        Q_EMIT said(slotLabel(ruler->slot) + " " + qs(writeLength(notch->value, document_.units())) + ": " +
+                    qs(words::say(notch->why, document_.units())) + " …");
+        return Q_EMIT wondered(qs(ruler->slot), notch->value);
+    }
     Q_EMIT pointed(qs(partAt(drawing_, sight_.model(event->position()))));
 }
 
 void DrawingView::mouseReleaseEvent(QMouseEvent* event) {
     if (dragging_) {
         dragging_ = false;
+        caught_.reset();
         const auto g = grips_[static_cast<std::size_t>(held_)];
         held_ = -1;
         if (now_ != start_) {
@@ -147,6 +246,13 @@ void DrawingView::mouseReleaseEvent(QMouseEvent* event) {
     const bool still = std::hypot((event->position() - pressed_).x(), (event->position() - pressed_).y()) < 4;
     panning_ = false;
     if (!still) return;
+    if (const auto [ruler, notch] = notchAt(event->position()); notch) {
+        const auto value = exactLength(notch->value, document_.units());
+        const auto slot = ruler->slot;
+        if (const auto done = document_.edit({{slot, value}}, slotLabel(slot) + " " + qs(value)); !done)
+            Q_EMIT said(qs(words::say(done.error(), document_.units())));
+        return;
+    }
     for (const auto& f : figures_)
         if (!f.dimension.key.empty() && f.box.adjusted(-3, -3, 3, 3).contains(event->position()))
             return Q_EMIT openSlot(qs(f.dimension.key), mapToGlobal(f.box.bottomLeft().toPoint()));

@@ -3,6 +3,8 @@
 
 #include "app/document.h"
 #include "app/engine.h"
+#include "core/answer/belongs.h"
+#include "core/drawing/ruler.h"
 #include "render/paint.h"
 
 namespace oiko {
@@ -22,7 +24,12 @@ public:
     void show(Drawing drawing, Units units, std::vector<Grip> grips = {}, double around = 70);
     void fit();
     void zoom(double factor);
-    void light(const std::string& start);
+    void light(const PartIds& parts);
+    /// Stock along the top and the left edge; to be called before show().
+    void lay(std::optional<Ruler> across, std::optional<Ruler> up);
+    /// Where a ruler's notch stands on the screen.
+    QPointF notchPlace(const Ruler& ruler, const GoodSize& notch) const;
+    const std::optional<Ruler>& across() const { return across_; }
     const Drawing& drawing() const { return drawing_; }
     const std::vector<Grip>& grips() const { return grips_; }
     QPointF gripPlace(std::size_t i) const { return sight_.at(grips_[i].at); }
@@ -33,6 +40,7 @@ Q_SIGNALS:
     void openSlot(const QString& slot, QPoint global);
     void pointed(const QString& part);
     void said(const QString& text);
+    void wondered(const QString& slot, oiko::Length value);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -47,6 +55,11 @@ protected:
 
 private:
     int gripAt(QPointF p) const;
+    QRectF room() const;  ///< what the rulers leave for the drawing
+    void paintRuler(QPainter& painter, const Ruler& ruler, bool upwards) const;
+    /// The notch under a point, with its ruler; null where there is none.
+    std::pair<const Ruler*, const GoodSize*> notchAt(QPointF p) const;
+    Length snapped(const Grip& grip, double rawMm, Length wanted);
     void dragTo(QPointF p, Qt::KeyboardModifiers modifiers);
     void nudge(int steps, bool fine);
     Document& document_;
@@ -56,7 +69,9 @@ private:
     Sight sight_;
     double around_ = 70, zoom_ = 1;
     QPointF pan_, pressed_;
-    std::string lit_;
+    PartIds lit_;
+    std::optional<Ruler> across_, up_;
+    std::optional<GoodSize> caught_;  ///< of across_ or up_, while a drag rests on it
     int held_ = -1, focusGrip_ = -1;
     bool dragging_ = false, panning_ = false;
     Length start_, now_;

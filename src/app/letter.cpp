@@ -54,7 +54,7 @@ void ValueWord::paintEvent(QPaintEvent*) {
     QPainter p{this};
     p.setRenderHint(QPainter::Antialiasing);
     const auto& t = theme();
-    if (underMouse()) p.fillRect(rect().adjusted(0, 1, 0, -1), t.pointed);
+    if (underMouse() || lit_) p.fillRect(rect().adjusted(0, 1, 0, -1), t.pointed);
     p.setFont(letterFont(set_));
     p.setPen(t.hand);
     p.drawText(QRect{2, 0, width() - 4, kLine - 6}, Qt::AlignLeft | Qt::AlignVCenter, text_);
@@ -77,8 +77,11 @@ void ValueWord::paintEvent(QPaintEvent*) {
 void ValueWord::mouseReleaseEvent(QMouseEvent* event) {
     if (event->button() == Qt::LeftButton && rect().contains(event->pos())) setFocus(), Q_EMIT opened({});
 }
-void ValueWord::enterEvent(QEnterEvent*) { update(); }
-void ValueWord::leaveEvent(QEvent*) { update(); }
+void ValueWord::enterEvent(QEnterEvent*) { Q_EMIT pointed(true); }
+void ValueWord::leaveEvent(QEvent*) { Q_EMIT pointed(false); }
+void ValueWord::light(bool on) {
+    if (lit_ != on) lit_ = on, update();
+}
 
 void ValueWord::keyPressEvent(QKeyEvent* event) {
     const auto text = event->text();
@@ -281,6 +284,7 @@ void Letter::parse(ParagraphView* view, const words::Paragraph& paragraph, int r
             const auto close = text.find('}', i);
             const auto slot = text.substr(i + 1, close - i - 1);
             auto* word = new ValueWord{slot, view};
+            connect(word, &ValueWord::pointed, this, [this, slot](bool on) { Q_EMIT pointed(on ? qs(slot) : QString{}); });
             connect(word, &ValueWord::opened, this, [this, slot](const QString& typed) { open(slot, typed); });
             connect(word, &ValueWord::givenBack, this, [this, slot] {
                 if (document_.kept().isSet(slot))
@@ -419,6 +423,10 @@ void Letter::showAnswer(AnswerPtr answer) {
         w = std::max(w, f.state);
     }
     for (const auto& [stage, notch] : notches_) notch->setState(worst.contains(stage) ? std::optional{worst[stage]} : std::nullopt);
+}
+
+void Letter::light(const std::vector<std::string>& lit) {
+    for (const auto& [slot, word] : words_) word->light(std::ranges::find(lit, slot) != lit.end());
 }
 
 ValueWord* Letter::word(const std::string& slot) const {

@@ -18,11 +18,14 @@ public:
     const QString& text() const { return text_; }
     bool isSet() const { return set_; }
     const std::string& slot() const { return slot_; }
+    void light(bool on);
+    bool lit() const { return lit_; }
     QSize sizeHint() const override;
 
 Q_SIGNALS:
     void opened(const QString& typed);
     void givenBack();
+    void pointed(bool on);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -34,7 +37,7 @@ protected:
 private:
     std::string slot_;
     QString text_;
-    bool set_ = false;
+    bool set_ = false, lit_ = false;
 };
 
 /// Flowing text with values among its words.
@@ -95,6 +98,10 @@ private:
 /// The letter: a paragraph a stage, and the notched edge that leads to each.
 class Letter final : public QWidget {
     Q_OBJECT
+
+Q_SIGNALS:
+    void pointed(const QString& slot);
+
 public:
     Letter(Document& document, Engine& engine, QWidget* parent = nullptr);
     void showAnswer(AnswerPtr answer);
@@ -103,6 +110,8 @@ public:
     void goTo(Stage stage);
     ValueWord* word(const std::string& slot) const;
     void refresh();
+    /// A wash on the words that belong to what is pointed at elsewhere.
+    void light(const std::vector<std::string>& lit);
 
 private:
     void rebuild();

@@ -67,8 +67,25 @@ MainWindow::MainWindow() {
     connect(&engine_, &Engine::searching, board_, &Board::searching, Qt::QueuedConnection);
     connect(board_, &Board::stopSearch, this, [this] { engine_.stopSearch(); });
     connect(board_, &Board::openSlot, this, [this](const QString& slot, QPoint at) { letter_->openAt(slot.toStdString(), at); });
-    connect(board_, &Board::pointed, this, &MainWindow::light);
-    connect(bill_, &BillView::pointed, this, &MainWindow::light);
+    connect(board_, &Board::pointed, this, &MainWindow::point);
+    connect(bill_, &BillView::pointed, this, [this](const PartIds& parts) {
+        light(parts, answer_ && !parts.empty() ? slotsOf(*answer_, parts) : std::vector<std::string>{});
+    });
+    connect(letter_, &Letter::pointed, this, [this](const QString& slot) {
+        const auto key = slot.toStdString();
+        light(answer_ && !key.empty() ? partsOf(*answer_, key) : PartIds{}, {});
+    });
+    connect(board_, &Board::wondered, this, [this](const QString& slot, Length value) {
+        if (!answer_ || answer_->settled->length(slot.toStdString()) == value) return;
+        wondering_ = engine_.askEffect(answer_, {{slot.toStdString(), exactLength(value, document_.units())}}, {});
+        wondered_ = slotLabel(slot.toStdString()) + " " + qs(writeLength(value, document_.units()));
+    });
+    connect(&engine_, &Engine::effect, this, [this](int ticket, const Effect& e) {
+        if (ticket != wondering_) return;
+        board_->say(e.possible ? tr_("ruler.effect",
+                                     {wondered_.toStdString(), signedMoney(e.money).toStdString(), signedShare(e.waste).toStdString()})
+                               : wondered_ + ": " + qs(words::say(e.refused, document_.units())));
+    });
     QSettings settings;
     setNight(settings.value("night", false).toBool());
     document_.start(Design{}, {});
@@ -202,15 +219,14 @@ void MainWindow::showAnswer(AnswerPtr answer) {
     if (prices_->isVisible()) prices_->showAnswer(answer_);
 }
 
-void MainWindow::light(const QString& part) {
+void MainWindow::light(const PartIds& parts, const std::vector<std::string>& words) {
+    board_->light(parts), bill_->light(parts), letter_->light(words);
+}
+
+void MainWindow::point(const QString& part) {
     const auto id = part.toStdString();
-    // What stands together lights together: an opening's row, else the part itself.
-    auto start = id;
-    for (const auto list : listNames())
-        if (id.starts_with(std::string{list} + ".")) start = id.substr(0, id.find('/'));
-    board_->light(id.empty() ? std::string{} : start);
-    bill_->light(id);
-    if (!answer_ || id.empty()) return;
+    if (!answer_ || id.empty()) return light({}, {});
+    light(togetherWith(*answer_, id), slotsOf(*answer_, {id}));
     if (const auto* p = answer_->model->find(id)) {
         const auto at = static_cast<std::size_t>(p - answer_->model->parts.data());
         const auto& mark = answer_->takeoff->marks[at];

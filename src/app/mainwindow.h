@@ -44,7 +44,9 @@ private:
     void restyle();
     void changed();
     void showAnswer(AnswerPtr answer);
-    void light(const QString& part);
+    /// One thing, three places: the parts on the board, their lines in the bill, the words that shape them in the letter.
+    void light(const PartIds& parts, const std::vector<std::string>& words);
+    void point(const QString& part);
     void tell(const QString& text, bool wrong);
     void note(const QString& path);
     bool mayClose();
@@ -69,6 +71,8 @@ private:
     QMenu* recent_ = nullptr;
     QAction* night_ = nullptr;
     AnswerPtr answer_;
+    int wondering_ = 0;  ///< ticket of what a ruler's notch would change
+    QString wondered_;   ///< that notch in words
 };
 
 }  // namespace oiko

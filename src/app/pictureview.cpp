@@ -22,8 +22,8 @@ void PictureView::show(AnswerPtr answer, double keeperMm) {
 void PictureView::redraw() { stale_ = true, update(); }
 void PictureView::fit() { wish.eye = {}, redraw(); }
 void PictureView::zoom(double factor) { wish.eye.zoom = std::clamp(wish.eye.zoom * factor, 0.4, 12.0), redraw(); }
-void PictureView::light(const std::string& start) {
-    if (wish.lit != start) wish.lit = start, redraw();
+void PictureView::light(const PartIds& parts) {
+    if (wish.lit != parts) wish.lit = parts, redraw();
 }
 
 void PictureView::paintEvent(QPaintEvent*) {

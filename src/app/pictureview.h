@@ -14,7 +14,7 @@ public:
     void show(AnswerPtr answer, double keeperMm);
     void fit();
     void zoom(double factor);
-    void light(const std::string& start);
+    void light(const PartIds& parts);
     PictureWish wish;
     void redraw();
 

@@ -51,7 +51,7 @@ std::vector<PlacedDimension> paint(QPainter& painter, const Drawing& d, const Si
     for (const auto& shape : d.shapes) {
         QPolygonF polygon;
         for (const auto& p : shape.points) polygon << s.at(p);
-        const bool lit = !s.lit.empty() && !shape.part.empty() && shape.part.starts_with(s.lit);
+        const bool lit = s.lit.contains(shape.part);
         painter.setPen(penFor(shape.pen, s));
         if (!shape.closed) {
             painter.drawPolyline(polygon);

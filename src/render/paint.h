@@ -4,6 +4,7 @@
 #include <QPointF>
 #include <QRectF>
 
+#include "core/answer/belongs.h"
 #include "render/theme.h"
 #include "words/words.h"
 
@@ -16,7 +17,7 @@ struct Sight {
     QPointF origin;           ///< device place of the model's 0, 0
     const Theme* theme = &dayTheme();
     Units units = Units::imperial;
-    std::string lit{};  ///< a part or assembly to light up; ids that start with it
+    PartIds lit{};      ///< parts to light up
     bool live = false;  ///< dimensions that a key moves are shown in the hand's colour
     QPointF at(Vec2 p) const { return {origin.x() + p.x * perModelMm, origin.y() - p.y * perModelMm}; }
     Vec2 model(QPointF p) const { return {(p.x() - origin.x()) / perModelMm, (origin.y() - p.y()) / perModelMm}; }

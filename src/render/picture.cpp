@@ -136,7 +136,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
             continue;
         if (!wish.mesh && part.form == Form::mesh) continue;
         if (part.box().high.z <= 0 && part.role != "apron") continue;
-        const bool lit = !wish.lit.empty() && part.id.starts_with(wish.lit);
+        const bool lit = wish.lit.contains(part.id);
         QColor base = lit ? theme.held : theme.fill(fillOf(part));
         base.setAlpha(255);
         if (part.system == System::skin && part.role == "siding" && !lit) base = theme.sheet;

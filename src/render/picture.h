@@ -2,6 +2,7 @@
 #include <QImage>
 #include <vector>
 
+#include "core/answer/belongs.h"
 #include "core/model/part.h"
 #include "render/theme.h"
 
@@ -16,7 +17,7 @@ struct PictureWish {
     Eye eye;
     bool roof = true, skin = true, mesh = true;
     double slice = 1;        ///< 1: whole; less: what lies nearer to the front than this share of the depth is left out
-    std::string lit;         ///< ids that start with it are lit
+    PartIds lit;             ///< parts to light up
     double keeperMm = 1753;  ///< the person drawn beside; 0: nobody
     int samples = 1;         ///< 2: smoother, four times the work
 };

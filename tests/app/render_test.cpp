@@ -57,7 +57,7 @@ TEST(Picture, IsTheSameEachTimeAndTurns) {
 TEST(Picture, LightsWhatIsPointedAt) {
     const auto m = demo();
     PictureWish plain, lit;
-    lit.lit = "nests/";
+    lit.lit = {"nests/lid"};
     EXPECT_NE(picture(m, plain, {300, 240}, dayTheme()), picture(m, lit, {300, 240}, dayTheme()));
 }
 

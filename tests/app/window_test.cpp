@@ -243,6 +243,90 @@ TEST_F(Window, ADragIsOneStepAndStopsAtAClash) {
     EXPECT_EQ(std::get<Length>(value("windows.1.at")), before);
 }
 
+TEST_F(Window, ADragCatchesWhereStockEndsAndLetsGoWithControl) {
+    window->board()->choose(Board::floor);
+    settle();
+    auto* view = window->board()->drawingView();
+    ASSERT_TRUE(view->across());
+    const auto& ruler = *view->across();
+    const auto good = std::ranges::find_if(ruler.goodSizes, [](const auto& g) { return g.value == inches(119.9375); });
+    ASSERT_NE(good, ruler.goodSizes.end());
+    const auto grip = std::ranges::find(view->grips(), "coop.width", &Grip::slot);
+    const auto from = view->gripPlace(static_cast<std::size_t>(grip - view->grips().begin()));
+    const auto scale = view->notchPlace(ruler, *good).x() - view->notchPlace(ruler, ruler.goodSizes.front()).x();
+    const double perInch = scale / inInches(good->value - ruler.goodSizes.front().value);
+    const auto dragged = [&](double inchesBy, Qt::KeyboardModifiers keys) {
+        QTest::mousePress(view, Qt::LeftButton, keys, from.toPoint());
+        QTest::mouseMove(view, (from + QPointF{-30, 0}).toPoint());
+        QMouseEvent move{
+            QEvent::MouseMove, from + QPointF{inchesBy * perInch, 0}, view->mapToGlobal(from), Qt::NoButton, Qt::LeftButton, keys};
+        QApplication::sendEvent(view, &move);
+        QTest::mouseRelease(view, Qt::LeftButton, keys, (from + QPointF{inchesBy * perInch, 0}).toPoint());
+        settle();
+        const auto width = Settled{window->document().design()}.length("coop.width");
+        window->document().undo()->undo();
+        settle();
+        return width;
+    };
+    // The demo is 10' wide: 1/16" less is where two halves of a panel come out of one. A pull of 0.6" is caught there.
+    EXPECT_EQ(dragged(-0.6, Qt::NoModifier), inches(119.9375));
+    EXPECT_NE(dragged(-0.6, Qt::ControlModifier), inches(119.9375)) << "Control: no catch";
+}
+
+TEST_F(Window, ANotchSaysWhatItWouldChangeAndAClickTakesIt) {
+    window->board()->choose(Board::floor);
+    settle();
+    QTest::qWait(60);  // laid out
+    auto* view = window->board()->drawingView();
+    const auto& ruler = *view->across();
+    const auto good = std::ranges::find_if(ruler.goodSizes, [](const auto& g) { return g.value == inches(119.9375); });
+    const auto value = good->value;
+    const auto at = view->notchPlace(ruler, *good).toPoint();
+    QMouseEvent over{QEvent::MouseMove, at, view->mapToGlobal(at), Qt::NoButton, Qt::NoButton, Qt::NoModifier};
+    QApplication::sendEvent(view, &over);
+    auto* line = window->findChild<QLabel*>("board.say");
+    QElapsedTimer clock;
+    for (clock.start(); clock.elapsed() < 5000 && !line->text().contains("waste");) QApplication::processEvents(QEventLoop::AllEvents, 10);
+    EXPECT_TRUE(line->text().contains("9' 11 15/16\"")) << line->text().toStdString();
+    EXPECT_TRUE(line->text().contains("waste"))
+        << line->text().toStdString() << " at " << at.x() << "," << at.y() << " of " << view->width();
+    EXPECT_EQ(Settled{window->document().design()}.length("coop.width"), feet(10)) << "a look leaves no trace";
+    QTest::mouseClick(view, Qt::LeftButton, Qt::NoModifier, at);
+    settle();
+    EXPECT_EQ(Settled{window->document().design()}.length("coop.width"), value);
+    window->document().undo()->undo();
+    EXPECT_EQ(Settled{window->document().design()}.length("coop.width"), feet(10));
+}
+
+TEST_F(Window, PointingAtAWordABoardOrALineLightsAllThree) {
+    const auto lit = [&](const char* slot) { return word(slot)->lit(); };
+    // A part of the door on the board lights the door's words, and nobody else's.
+    Q_EMIT window->board()->pointed("doors.1/leaf/sheet");
+    EXPECT_TRUE(lit("doors.1.width"));
+    EXPECT_FALSE(lit("windows.1.width"));
+    auto* lines = window->findChild<QTreeWidget*>("bill.lines");
+    const auto washed = [&] {
+        int n = 0;
+        for (int i = 0; i < lines->topLevelItemCount(); ++i)
+            for (int k = 0; k < lines->topLevelItem(i)->childCount(); ++k)
+                n += lines->topLevelItem(i)->child(k)->background(0).style() != Qt::NoBrush;
+        return n;
+    };
+    EXPECT_GT(washed(), 0);
+    Q_EMIT window->board()->pointed("");
+    EXPECT_EQ(washed(), 0);
+    EXPECT_FALSE(lit("doors.1.width"));
+    // A word lights its parts on the board.
+    const auto before = window->board()->pictureView()->wish.lit;
+    QEnterEvent enter{{2, 2}, {2, 2}, {2, 2}};
+    QApplication::sendEvent(word("roof.cover"), &enter);
+    EXPECT_TRUE(window->board()->pictureView()->wish.lit.contains("roof/panel/1"));
+    EXPECT_GT(washed(), 0);
+    QEvent leave{QEvent::Leave};
+    QApplication::sendEvent(word("roof.cover"), &leave);
+    EXPECT_TRUE(window->board()->pictureView()->wish.lit.empty());
+}
+
 TEST_F(Window, EscapeDuringADragRestores) {
     window->board()->choose(Board::floor);
     settle();

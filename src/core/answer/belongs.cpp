@@ -1,0 +1,132 @@
+#include "core/answer/belongs.h"
+
+#include <algorithm>
+
+namespace oiko {
+namespace {
+
+/// A value and parts that it shapes: those of a system, with one of the roles, an id that starts so; an empty column asks nothing.
+struct Belongs {
+    std::string_view key;
+    std::optional<System> system;
+    std::vector<std::string_view> roles;
+    std::string_view start;
+};
+const std::vector<Belongs>& table() {
+    using enum System;
+    static const std::vector<Belongs> rows{
+        {"foundation.kind", ground, {}, ""},
+        {"floor.height", ground, {"post", "brace"}, ""},
+        {"floor.joist", floor, {"joist", "rim", "blocking"}, ""},
+        {"floor.spacing", floor, {"joist"}, ""},
+        {"floor.deck", floor, {"deck"}, ""},
+        {"coop.low_wall", walls, {"stud", "king", "trimmer"}, ""},
+        {"frame.spacing", walls, {"stud", "cripple"}, ""},
+        {"frame.top_plates", walls, {"top-plate", "cap-plate"}, ""},
+        {"roof.cover", roof, {"roof-panel"}, ""},
+        {"roof.pitch", roof, {"rafter", "fly-rafter", "roof-panel"}, ""},
+        {"roof.falls_to", roof, {}, ""},
+        {"roof.rafter", roof, {"rafter"}, ""},
+        {"roof.spacing", roof, {"rafter"}, ""},
+        {"roof.overhang", roof, {"rafter", "fly-rafter", "fascia"}, ""},
+        {"roof.rake", roof, {"purlin", "fly-rafter"}, ""},
+        {"skin.kind", skin, {"siding"}, ""},
+        {"roost.wall", inside, {}, "roosts/"},
+        {"roost.stock", inside, {"roost"}, ""},
+        {"roost.count", inside, {"roost"}, ""},
+        {"roost.height", inside, {"roost-leg"}, ""},
+        {"roost.apart", inside, {"roost-rail"}, ""},
+        {"nests.wall", inside, {}, "nests/"},
+        {"nests.clear", inside, {"nest-end", "nest-partition", "nest-floor"}, ""},
+        {"nests.count", inside, {"nest-end", "nest-partition"}, ""},
+        {"nests.height", inside, {}, "nests/"},
+        {"nests.at", inside, {}, "nests/"},
+        {"mesh.kind", run, {"run-mesh", "gate-mesh", "apron"}, ""},
+        {"apron.width", run, {"apron"}, ""},
+        {"runs.*.top", run, {"roof-panel"}, ""},
+        {"runs.*.pitch", run, {"rafter", "roof-panel"}, ""},
+        {"runs.*.height", run, {"run-post"}, ""},
+        {"runs.*.gate", run, {}, "runs.*/gate/"},
+        {"runs.*.gate_width", run, {"gate-rail", "gate-threshold"}, ""},
+    };
+    return rows;
+}
+
+/// "windows.2" of "windows.2.width", of "windows.2/leaf/sheet", of "windows.2"; empty for what is in no row.
+std::string_view rowOf(std::string_view text) {
+    for (const auto list : listNames()) {
+        if (!text.starts_with(list) || text.size() <= list.size() || text[list.size()] != '.') continue;
+        return text.substr(0, text.find_first_of("./", list.size() + 1));
+    }
+    return {};
+}
+
+std::string_view rowOfPart(const Part& p) { return rowOf(p.opening.empty() ? p.id : p.opening); }
+
+bool shapes(const Belongs& b, const Part& p, std::string_view row) {
+    if (b.system && p.system != *b.system) return false;
+    if (!b.roles.empty() && std::ranges::find(b.roles, p.role) == b.roles.end()) return false;
+    auto start = std::string{b.start};
+    if (const auto star = start.find(".*"); star != std::string::npos) start = std::string{row} + start.substr(star + 2);
+    if (!p.id.starts_with(start)) return false;
+    return row.empty() || rowOfPart(p) == row;
+}
+
+/// The plates, rims and deck that are as long as a side of the coop.
+bool alongSide(const Part& p, bool width) {
+    if (p.role != "bottom-plate" && p.role != "top-plate" && p.role != "cap-plate" && p.role != "rim" && p.role != "skid" &&
+        p.role != "beam")
+        return false;
+    const auto size = p.box().size();
+    return (size.x > size.y) == width;
+}
+
+}  // namespace
+
+PartIds partsOf(const Answer& a, std::string_view slot) {
+    const auto* param = findParam(slot);
+    PartIds out;
+    if (!param) return out;
+    const auto row = rowOf(slot);
+    const auto at = std::ranges::find(table(), param->key, &Belongs::key);
+    for (const auto& p : a.model->parts) {
+        const bool mine = at != table().end()          ? shapes(*at, p, row)
+                          : param->key == "coop.width" ? alongSide(p, true)
+                          : param->key == "coop.depth" ? alongSide(p, false)
+                                                       : !row.empty() && rowOfPart(p) == row;
+        if (mine) out.insert(p.id);
+    }
+    return out;
+}
+
+std::vector<std::string> slotsOf(const Answer& a, const PartIds& parts) {
+    std::vector<std::pair<std::size_t, std::string>> found;  // the fewer parts a value shapes, the nearer it is
+    for (const auto& slot : a.settled->slots())
+        if (const auto ids = partsOf(a, slot); std::ranges::any_of(ids, [&](const auto& id) { return parts.contains(id); }))
+            found.emplace_back(ids.size(), slot);
+    std::ranges::stable_sort(found, {}, [](const auto& f) { return f.first; });
+    std::vector<std::string> out;
+    for (auto& f : found) out.push_back(std::move(f.second));
+    return out;
+}
+
+PartIds togetherWith(const Answer& a, std::string_view part) {
+    const auto* p = a.model->find(part);
+    if (!p) return {};
+    const auto row = rowOfPart(*p);
+    PartIds out{p->id};
+    if (!row.empty())
+        for (const auto& other : a.model->parts)
+            if (rowOfPart(other) == row) out.insert(other.id);
+    return out;
+}
+
+std::vector<std::size_t> linesOf(const Answer& a, const PartIds& parts) {
+    std::vector<std::size_t> out;
+    for (std::size_t i = 0; i < a.bill.lines.size(); ++i)
+        if (std::ranges::any_of(a.bill.lines[i].parts, [&](std::size_t p) { return parts.contains(a.model->parts[p].id); }))
+            out.push_back(i);
+    return out;
+}
+
+}  // namespace oiko

@@ -1,0 +1,70 @@
+#include "core/drawing/ruler.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/design/layout.h"
+#include "core/design/shell.h"
+
+namespace oiko {
+namespace {
+
+/// Boards of a profile that the design may use, ascending.
+std::vector<Length> boardsSold(Settled& s, const Catalog& prices, std::string_view profile) {
+    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    std::vector<Length> out;
+    for (const auto& item : prices)
+        if (item.kind == StockItem::Kind::board && item.profile == profile && item.a <= longest) out.push_back(item.a);
+    std::ranges::sort(out);
+    return out;
+}
+
+}  // namespace
+
+Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
+    Ruler r{depth ? "coop.depth" : "coop.width", {}, {}};
+    const auto shell = shellOf(s);
+    const auto size = s.length(r.slot);
+    const auto trim = s.length("cut.trim") * 2, kerf = s.length("cut.kerf");
+    // Siding: panels of 48 in side by side; two half panels and a kerf come out of a whole one.
+    const auto panel = inches(48);
+    Lane siding{{"ruler.siding", {Ref{"stock." + s.choice("skin.kind")}}}, {0}, inMm(size)};
+    for (int n = 1; siding.joints.back() < inMm(size) - 0.01; ++n) siding.joints.push_back(inMm(panel * n));
+    r.lanes.push_back(std::move(siding));
+    const auto half = Length::ticks((panel - kerf).count() / 2), sixteenth = inches(0.0625);
+    for (int n = 0; n < 5; ++n) {
+        r.goodSizes.push_back({panel * n + sixteenth * (half / sixteenth), {"ruler.halfpanel", {std::int64_t{n}}}});
+        r.goodSizes.push_back({panel * (n + 1), {"ruler.panel", {std::int64_t{n + 1}}}});
+    }
+    // A member of the roof in this direction: rafters down the fall, purlins across it.
+    const bool fall = depth == (shell.turn % 2 == 0);
+    const std::string stock = fall ? s.choice("roof.rafter") : "2x4";
+    const double c = std::cos(inRadians(shell.pitch)), ends = fall ? inMm(shell.rafterDeep) * std::tan(inRadians(shell.pitch)) : 0;
+    const auto out = fall ? shell.overhang : shell.rake;
+    /// What of the coop a board of this length spans, overhangs off.
+    const auto spans = [&](Length board) { return fall ? mm((inMm(board - trim) - ends) * c) - out * 2 : board - trim - out * 2; };
+    const auto sold = boardsSold(s, prices, stock);
+    const auto least = std::ranges::find_if(sold, [&](Length b) { return spans(b) >= size; });
+    if (least != sold.end())
+        r.lanes.push_back({{fall ? "ruler.rafter" : "ruler.purlin", {stock, *least}},
+                           {-inMm(out), inMm(spans(*least) + out)},
+                           inMm(size + out),
+                           fall ? 1 / c : 1});
+    for (const auto b : sold)
+        r.goodSizes.push_back({sixteenth * (spans(b) / sixteenth), {fall ? "ruler.byrafter" : "ruler.bypurlin", {b}}});
+    // Plates as long as the wall.
+    const auto plates = boardsSold(s, prices, "2x4");
+    if (const auto plate = std::ranges::find_if(plates, [&](Length b) { return b - trim >= size; }); plate != plates.end())
+        r.lanes.push_back({{"ruler.plate", {std::string{"2x4"}, *plate}}, {0, inMm(*plate)}, inMm(size)});
+    for (const auto b : plates) r.goodSizes.push_back({b - trim, {"ruler.byplate", {b}}});
+    const auto& p = *findParam(r.slot);
+    std::erase_if(r.goodSizes, [&](const GoodSize& n) { return n.value < std::get<Length>(p.low) || n.value > std::get<Length>(p.high); });
+    std::ranges::stable_sort(r.goodSizes, {}, &GoodSize::value);
+    // Two that no hand can tell apart are one: the smaller, which is within the reach of both.
+    const auto [first, last] =
+        std::ranges::unique(r.goodSizes, [](const GoodSize& a, const GoodSize& b) { return b.value - a.value <= inches(0.125); });
+    r.goodSizes.erase(first, last);
+    return r;
+}
+
+}  // namespace oiko
