@@ -5,10 +5,12 @@
 
 #include <algorithm>
 #include <map>
+#include <numeric>
 #include <random>
 
+#include "core/cutting/boughtboards.h"
 #include "core/cutting/knapsack.h"
-#include "core/cutting/proof.h"
+#include "core/cutting/repack.h"
 
 namespace oiko {
 namespace {
@@ -37,7 +39,8 @@ void expectTrue(const std::vector<CutPart>& parts, const std::vector<CutStock>& 
         if (stock[j].quantity) EXPECT_LE(used[j], *stock[j].quantity) << which;
     EXPECT_EQ(cost, plan.cost) << which;
     EXPECT_LE(plan.lowerBound, plan.cost) << which;
-    EXPECT_EQ(plan.proven, plan.unplaced.empty() && plan.cost == plan.lowerBound && rules.work > 0) << which;
+    EXPECT_FALSE(plan.proven && (plan.cost != plan.lowerBound || rules.work == 0)) << which;
+    if (plan.unplaced.empty()) EXPECT_EQ(plan.proven, plan.cost == plan.lowerBound && rules.work > 0) << which;
 }
 
 /// An independent exact model: each board a column of its own, each piece to one board; solved by a general integer program solver.
@@ -97,6 +100,7 @@ TEST(Knapsack, AgreesWithTryingEverything) {
                 value.push_back(1 + static_cast<std::int64_t>(dice() % 50));
         const Knapsack<> sack{size, number, value, 50};
         const Knapsack<float> quick{size, number, value, 50};
+        const SparseKnapsack sparse{size, number, value, 50};
         for (std::int64_t room = 0; room <= 50; ++room) {
             std::int64_t best = 0;
             for (std::int64_t a = 0; a <= number[0]; ++a)
@@ -107,11 +111,13 @@ TEST(Knapsack, AgreesWithTryingEverything) {
                                 best = std::max(best, a * value[0] + b * value[1] + c * value[2] + d * value[3]);
             ASSERT_EQ(sack.value(room), best) << room;
             ASSERT_EQ(quick.value(room), best) << room;
-            const auto p = sack.pattern(room);
-            std::int64_t weight = 0, worth = 0;
-            for (std::size_t i = 0; i < 4; ++i) weight += p[i] * size[i], worth += p[i] * value[i];
-            EXPECT_LE(weight, room);
-            EXPECT_EQ(worth, best);
+            ASSERT_EQ(sparse.value(room), best) << room;
+            for (const auto& p : {sack.pattern(room), sparse.pattern(room)}) {
+                std::int64_t weight = 0, worth = 0;
+                for (std::size_t i = 0; i < 4; ++i) weight += p[i] * size[i], worth += p[i] * value[i];
+                EXPECT_LE(weight, room);
+                EXPECT_EQ(worth, best);
+            }
         }
     }
 }
@@ -159,13 +165,13 @@ TEST(CutBoards, FindsAPlanKnownToBePerfect) {
         const auto plan = cutBoards(parts, stock, rules);
         expectTrue(parts, stock, rules, plan);
         EXPECT_EQ(plan.lowerBound, money(84)) << "no fewer than the twelve they came from";
-        EXPECT_LE(plan.cost, money(91));
+        EXPECT_EQ(plan.cost, money(84)) << round;
     }
 }
 
 TEST(CutBoards, BoundAndCostStandOnEitherSideOfAnIndependentOptimum) {
     std::mt19937_64 dice{5};
-    int proven = 0;
+    int compared = 0;
     for (int round = 0; round < 8; ++round) {
         std::vector<CutPart> parts;
         for (int i = 0; i < 3; ++i)
@@ -181,10 +187,10 @@ TEST(CutBoards, BoundAndCostStandOnEitherSideOfAnIndependentOptimum) {
         if (best < 0) continue;
         EXPECT_LE(plan.lowerBound.count(), best) << which;
         EXPECT_GE(plan.cost.count(), best) << which;
-        if (plan.proven) EXPECT_EQ(plan.cost.count(), best) << which;
-        proven += plan.proven;
+        EXPECT_TRUE(plan.proven) << which;
+        ++compared;
     }
-    EXPECT_GE(proven, 7);
+    EXPECT_GE(compared, 7);
 }
 
 TEST(CutBoards, UsesWhatIsOnHandAndSaysWhatItCouldNotPlace) {
@@ -197,7 +203,213 @@ TEST(CutBoards, UsesWhatIsOnHandAndSaysWhatItCouldNotPlace) {
     std::map<std::string, std::int64_t> left;
     for (const auto& [i, n] : plan.unplaced) left[parts[i].label] = n;
     EXPECT_EQ(left, (std::map<std::string, std::int64_t>{{"a", 1}, {"long", 1}, {"other", 1}}));
-    EXPECT_FALSE(plan.proven);
+    EXPECT_TRUE(plan.proven) << "one piece to a board: no plan leaves out less, and both boards are needed";
+    // The dear board would be bought for nothing where the free one holds all that can be placed.
+    const std::vector<CutStock> spare{{"have", "x", feet(7), Money{}, 1}, {"short", "x", feet(5), money(4), 1}};
+    const auto one = cutBoards(parts, spare, rules);
+    EXPECT_EQ(one.cost, Money{});
+    EXPECT_TRUE(one.proven);
+}
+
+TEST(CutBoards, PiecesOfOneLengthAreOneSizeAndKeepTheirOrder) {
+    const std::vector<CutPart> parts{{"b", "x", feet(2), 3}, {"c", "x", feet(3), 1}, {"a", "x", feet(2), 2}};
+    const std::vector<CutStock> stock{{"8", "x", feet(8), money(4)}};
+    const CutRules rules{Length{}, {}, 1'000'000, {}};
+    const auto plan = cutBoards(parts, stock, rules);
+    expectTrue(parts, stock, rules, plan);
+    EXPECT_EQ(plan.boards.size(), 2U) << "13 ft of pieces, 16 ft of boards";
+    std::string order;
+    for (const auto& b : plan.boards)
+        for (const auto& p : b.pieces)
+            if (parts[p.part].length == feet(2)) order += parts[p.part].label;
+    EXPECT_EQ(order, "bbbaa");
+}
+
+/// Cut from whole boards, three pieces to each, with nothing left: a class known to be hard, its optimum known by making.
+TEST(CutBoards, ProvesTripletsThatLeaveNothing) {
+    std::mt19937_64 dice{21};
+    for (int round = 0; round < 3; ++round) {
+        std::vector<CutPart> parts;
+        for (int b = 0; b < 20; ++b) {
+            const auto a = 380 + static_cast<double>(dice() % 111), c = 250 + static_cast<double>(dice() % 120);
+            for (const double l : {a, c, 1000 - a - c}) parts.push_back({"p", "x", mm(l), 1});
+        }
+        const std::vector<CutStock> stock{{"1000", "x", mm(1000), money(1)}};
+        const CutRules rules{Length{}, {}, 50'000'000, {}};
+        const auto plan = cutBoards(parts, stock, rules);
+        expectTrue(parts, stock, rules, plan);
+        EXPECT_EQ(plan.cost, money(20)) << round;
+        EXPECT_TRUE(plan.proven) << round;
+    }
+}
+
+TEST(CutBoards, AHouseListAndThousandsOfPlainPiecesAreProven) {
+    std::mt19937_64 dice{8};
+    for (const int each : {1, 4, 130}) {
+        std::vector<CutPart> parts;
+        for (int i = 0; i < 38; ++i)
+            parts.push_back({"p" + std::to_string(i), "x", inches(6 + static_cast<double>(dice() % 2000) / 16), each * (1 + i % 3)});
+        const std::vector<CutStock> stock{
+            {"8", "x", feet(8), money(5.28)}, {"12", "x", feet(12), money(8.13)}, {"14", "x", feet(14), money(9.9)}};
+        const CutRules rules{inches(0.125), {}, 50'000'000, {}};
+        const auto plan = cutBoards(parts, stock, rules);
+        expectTrue(parts, stock, rules, plan);
+        EXPECT_TRUE(plan.proven) << each;
+    }
+}
+
+TEST(CutBoards, UnlikePiecesByTheThousandEndWhenTold) {
+    std::vector<CutPart> parts;
+    for (int i = 0; i < 1500; ++i) parts.push_back({"p", "x", Length::ticks(300'000'000LL + i * 1'234'567LL), 1});
+    const std::vector<CutStock> stock{{"8", "x", feet(8), money(5.28)}, {"12", "x", feet(12), money(8.13)}};
+    int asked = 0;
+    const CutRules rules{inches(0.125), {}, 50'000'000, [&] { return ++asked > 3; }};
+    const auto plan = cutBoards(parts, stock, rules);
+    expectTrue(parts, stock, rules, plan);
+    EXPECT_TRUE(plan.cutShort);
+    EXPECT_GT(inUnits(plan.lowerBound), 0.9 * inUnits(plan.cost)) << "the pieces' own length is a bound from the start";
+}
+
+/// A small case of one profile on a grid of sixteenths.
+ProofCase smallCase(std::mt19937_64& dice, bool onHand) {
+    ProofCase g;
+    for (int i = 0; i < 5; ++i) {
+        g.size.push_back(100 + static_cast<std::int64_t>(dice() % 900)), g.need.push_back(1 + static_cast<std::int64_t>(dice() % 4));
+        g.length.push_back((g.size.back() - 2) * 1'587'500);
+    }
+    g.room = {1538, 1922, 2306};
+    for (const auto r : g.room) g.price.push_back(r * 30 + static_cast<std::int64_t>(dice() % 5000));
+    g.left = {kUnlimited * 2, kUnlimited * 2, kUnlimited * 2};
+    if (onHand) g.room.push_back(1100), g.price.push_back(0), g.left.push_back(2);
+    return g;
+}
+/// The most worth on a board, by trying every filling.
+std::int64_t mostOn(const ProofCase& g, const Worths& w, std::int64_t room, std::size_t i = 0) {
+    if (i == g.size.size()) return 0;
+    std::int64_t most = 0;
+    for (std::int64_t n = 0; n <= g.need[i] && n * g.size[i] <= room; ++n)
+        most = std::max(most, n * w[i] + mostOn(g, w, room - n * g.size[i], i + 1));
+    return most;
+}
+/// The least cost of boards that hold what the pieces are worth, by each worth, found by trying every number of every row.
+std::int64_t boundByTrying(const ProofCase& g, const std::vector<Worths>& worths, std::int64_t top) {
+    std::vector<std::vector<std::int64_t>> hold;
+    std::vector<std::int64_t> need;
+    for (const auto& w : worths) {
+        hold.emplace_back(), need.push_back(0);
+        for (const auto r : g.room) hold.back().push_back(mostOn(g, w, r));
+        for (std::size_t i = 0; i < w.size(); ++i) need.back() += w[i] * g.need[i];
+    }
+    auto best = top;
+    std::vector<std::int64_t> y(g.room.size(), 0);
+    const std::function<void(std::size_t, std::int64_t)> visit = [&](std::size_t j, std::int64_t cost) {
+        if (cost >= best) return;
+        if (j == y.size()) {
+            for (std::size_t c = 0; c < need.size(); ++c) {
+                std::int64_t sum = 0;
+                for (std::size_t k = 0; k < y.size(); ++k) sum += hold[c][k] * y[k];
+                if (sum < need[c]) return;
+            }
+            best = cost;
+            return;
+        }
+        for (y[j] = 0; y[j] <= std::min<std::int64_t>(14, g.left[j]); ++y[j]) visit(j + 1, cost + y[j] * g.price[j]);
+        y[j] = 0;
+    };
+    visit(0, 0);
+    return best;
+}
+
+TEST(Proof, ItsBoundComesAgainFromItsWorthsInWholeNumbers) {
+    std::mt19937_64 dice{31};
+    for (int round = 0; round < 12; ++round) {
+        const auto g = smallCase(dice, round % 2 == 1);
+        const std::int64_t pieces = std::accumulate(g.need.begin(), g.need.end(), std::int64_t{0});
+        const auto top = pieces * g.price[1];  // each piece on a board of its own
+        const auto p = prove(g, top, 0, 10'000'000, {});
+        EXPECT_EQ(boundByTrying(g, p.worths, top), p.bound) << round;
+        EXPECT_EQ(boundFrom(g, p.worths, 0, top), p.bound) << round;
+        std::int64_t cost = 0;
+        auto left = g.need;
+        for (const auto& [j, pattern] : p.boards) {
+            cost += g.price[j];
+            for (std::size_t i = 0; i < left.size(); ++i) left[i] -= pattern[i];
+        }
+        EXPECT_EQ(cost, p.bound) << "met by a plan, round " << round;
+        EXPECT_TRUE(std::ranges::all_of(left, [](auto n) { return n == 0; }));
+        // Worths of chance prove something too, and never more than the truth.
+        Worths any;
+        for (const auto s : g.size) any.push_back(s + static_cast<std::int64_t>(dice() % 200));
+        EXPECT_EQ(boundFrom(g, {any}, 0, top), boundByTrying(g, {any}, top));
+        EXPECT_LE(boundFrom(g, {any}, 0, top), cost);
+        // One worth less, and the bound may fall; never may it rise.
+        if (p.worths.size() > 1) EXPECT_LE(boundFrom(g, {p.worths.begin(), p.worths.end() - 1}, 0, top), p.bound);
+    }
+}
+
+TEST(LeastBoards, StepsOverWhatWasTriedAndWhatHasNoRoom) {
+    std::mt19937_64 dice{41};
+    for (int round = 0; round < 6; ++round) {
+        const auto g = smallCase(dice, true);
+        std::vector<BoardCut> cuts{cutFrom(g, g.size, 0)};
+        const auto first = leastBoards(g, cuts, 10'000'000, {}, {}, 100'000);
+        ASSERT_TRUE(first.complete);
+        EXPECT_TRUE(cuts[0].allows(first.boards));
+        const auto next = leastBoards(g, cuts, 10'000'000, {first.boards}, {}, 100'000);
+        EXPECT_GE(next.cost, first.cost);
+        EXPECT_FALSE(std::ranges::equal(next.boards, first.boards, std::ranges::less_equal{})) << "one row at least has more";
+        // Somebody who knows of a shortage in fractions is listened to.
+        const Separate none = [&](const std::vector<double>& y) {
+            if (y[0] < 0.5) return false;
+            cuts.push_back({{0, 1, 1, 1}, 3});
+            return y[1] + y[2] + y[3] < 3;
+        };
+        const auto other = leastBoards(g, cuts, 10'000'000, {}, none, 100'000);
+        EXPECT_TRUE(other.boards[0] == 0 || other.boards[1] + other.boards[2] + other.boards[3] >= 3) << round;
+    }
+}
+
+TEST(Repack, MendsAPerfectPackingThatWasTornApart) {
+    std::mt19937_64 dice{51};
+    for (int round = 0; round < 5; ++round) {
+        ProofCase g;
+        g.room = {1538}, g.price = {100}, g.left = {kUnlimited * 2};
+        Packing p;
+        for (int b = 0; b < 15; ++b) {
+            auto left = g.room[0];
+            while (left > 0) {
+                auto size = 90 + static_cast<std::int64_t>(dice() % 30) * 13;
+                if (size + 90 > left) size = left;
+                left -= size;
+                const auto at = std::ranges::find(g.size, size) - g.size.begin();
+                if (at == static_cast<std::ptrdiff_t>(g.size.size())) g.size.push_back(size), g.need.push_back(0);
+                ++g.need[static_cast<std::size_t>(at)];
+            }
+        }
+        g.length = g.size;
+        // Filled carelessly: each board takes what still fits, in the order of the list.
+        p.out = g.need;
+        for (int b = 0; b < 15; ++b) {
+            Pattern pattern(g.size.size(), 0);
+            auto left = g.room[0];
+            for (std::size_t i = 0; i < g.size.size(); ++i)
+                while (p.out[i] > 0 && g.size[i] <= left) ++pattern[i], --p.out[i], left -= g.size[i];
+            p.boards.emplace_back(0, pattern);
+        }
+        const auto before = lengthOut(g, p);
+        ASSERT_GT(before, 0);
+        Dice luck{7};
+        repack(g, p, 0, 50'000, luck, {});
+        EXPECT_LT(lengthOut(g, p), before);
+        if (round != 3) EXPECT_EQ(lengthOut(g, p), 0) << round;
+        auto placed = p.out;
+        for (const auto& [j, pattern] : p.boards) {
+            std::int64_t room = 0;
+            for (std::size_t i = 0; i < placed.size(); ++i) placed[i] += pattern[i], room += pattern[i] * g.size[i];
+            EXPECT_LE(room, g.room[j]);
+        }
+        EXPECT_EQ(placed, g.need) << "none lost, none made";
+    }
 }
 
 TEST(CutBoards, ManyPiecesOfAHairsGridStayQuickAndTrue) {

@@ -1,6 +1,7 @@
 // Boards: a good plan by filling one board after another as well as can be, then, given work, a bound and a better plan.
 #include <algorithm>
 #include <cmath>
+#include <deque>
 #include <limits>
 #include <map>
 #include <numeric>
@@ -15,18 +16,13 @@ namespace {
 
 /// The pieces of one profile in whole grid steps, kerf added to each: k pieces and k kerfs fit a board of length + kerf.
 struct Yard {
-    std::vector<std::size_t> partOf;       ///< places in the caller's list
-    std::vector<std::int64_t> size, need;  ///< grid steps with kerf; how many
+    std::vector<std::vector<std::size_t>> partsOf;  ///< places in the caller's list, by size
+    std::vector<std::int64_t> size, need, length;   ///< grid steps with kerf; how many; nanometres
     std::vector<std::size_t> stockOf;
     std::vector<std::int64_t> room, price;  ///< grid steps; ten-thousandths
     std::vector<std::int64_t> left;         ///< boards to be had; huge where unlimited
-    Length grid;
+    std::vector<std::size_t> tooLong;       ///< places in the caller's list, for every board
 };
-
-constexpr std::int64_t kMany = std::numeric_limits<std::int64_t>::max() / 4;
-
-/// One board's filling: how many of each size.
-using Pattern = std::vector<std::int64_t>;
 
 struct Used {
     std::size_t stock;
@@ -43,8 +39,19 @@ std::vector<Used> fillInTurn(const Yard& y, double bias, std::vector<std::int64_
     for (std::size_t i = 0; i < value.size(); ++i)
         value[i] = std::llround(scale * static_cast<double>(y.size[i]) *
                                 (1 + bias * static_cast<double>(y.size[i]) / static_cast<double>(longest)));
+    std::vector<std::size_t> order(y.size.size());
+    std::iota(order.begin(), order.end(), 0);
+    std::ranges::stable_sort(order, [&](auto a, auto b) { return y.size[a] > y.size[b]; });
     while (std::ranges::any_of(need, [](auto n) { return n > 0; })) {
-        const Knapsack<std::int16_t> filler{y.size, need, value, *std::ranges::max_element(y.room)};
+        // Of many sizes the longest and some of the others are enough to fill a board well.
+        std::erase_if(order, [&](auto i) { return need[i] == 0; });
+        std::vector<std::size_t> some;
+        const auto rare = std::max<std::size_t>(1, order.size() / 40);
+        for (std::size_t k = 0; k < order.size(); ++k)
+            if (k < 24 || k % rare == 0) some.push_back(order[k]);
+        std::vector<std::int64_t> size, number, worth;
+        for (const auto i : some) size.push_back(y.size[i]), number.push_back(need[i]), worth.push_back(value[i]);
+        const Knapsack<std::int16_t> filler{size, number, worth, *std::ranges::max_element(y.room)};
         double cheapest = std::numeric_limits<double>::max();
         Used best{SIZE_MAX, {}};
         std::int64_t bestValue = 0;
@@ -56,7 +63,9 @@ std::vector<Used> fillInTurn(const Yard& y, double bias, std::vector<std::int64_
             if (rate < cheapest - 1e-12 || (rate < cheapest + 1e-12 && v > bestValue)) cheapest = rate, best.stock = j, bestValue = v;
         }
         if (best.stock == SIZE_MAX) break;
-        best.pattern = filler.pattern(y.room[best.stock]);
+        const auto fill = filler.pattern(y.room[best.stock]);
+        best.pattern.assign(need.size(), 0);
+        for (std::size_t k = 0; k < some.size(); ++k) best.pattern[some[k]] = fill[k];
         // The same filling as often as it is needed: long lists stay quick.
         std::int64_t times = left[best.stock];
         for (std::size_t i = 0; i < need.size(); ++i)
@@ -76,115 +85,139 @@ std::int64_t costOf(const Yard& y, const std::vector<Used>& used) {
 
 /// Each board traded for the cheapest one that still holds its pieces.
 void tradeDown(const Yard& y, std::vector<Used>& used, std::vector<std::int64_t> left) {
-    for (const auto& u : used) left[u.stock] -= left[u.stock] < kMany / 2 ? 1 : 0;
+    for (const auto& u : used) left[u.stock] -= left[u.stock] < kUnlimited ? 1 : 0;
     for (auto& u : used) {
         std::int64_t size = 0;
         for (std::size_t i = 0; i < u.pattern.size(); ++i) size += u.pattern[i] * y.size[i];
         for (std::size_t j = 0; j < y.room.size(); ++j)
             if (left[j] > 0 && y.room[j] >= size && y.price[j] < y.price[u.stock]) {
-                if (left[u.stock] < kMany / 2) ++left[u.stock];
-                if (left[j] < kMany / 2) --left[j];
+                if (left[u.stock] < kUnlimited) ++left[u.stock];
+                if (left[j] < kUnlimited) --left[j];
                 u.stock = j;
             }
     }
+}
+
+/// The pieces and boards of one profile on a grid: the exact one, or one of at most `cells` steps that rounds pieces up and boards down.
+Yard yardOf(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutRules& rules, const std::string& profile,
+            std::int64_t cells) {
+    Yard y;
+    std::int64_t grid = rules.kerf.count(), longest = 0;
+    for (const auto& p : parts)
+        if (p.profile == profile) grid = std::gcd(grid, p.length.count());
+    for (const auto& s : stock)
+        if (s.profile == profile) longest = std::max(longest, s.length.count());
+    grid = std::max<std::int64_t>(1, grid);
+    if (cells > 0 && longest / grid > cells) grid = longest / cells + 1;
+    const auto roomOf = [&](const CutStock& s) { return s.length - rules.endTrim * 2; };
+    auto most = Length{};
+    for (std::size_t j = 0; j < stock.size(); ++j) {
+        const auto& s = stock[j];
+        if (s.profile != profile || roomOf(s) <= Length{} || (s.quantity && *s.quantity <= 0)) continue;
+        most = std::max(most, roomOf(s));
+        y.stockOf.push_back(j), y.room.push_back((roomOf(s) + rules.kerf).count() / grid), y.price.push_back(s.price.count()),
+            y.left.push_back(s.quantity ? std::min(*s.quantity, kUnlimited - 1) : kUnlimited * 2);
+    }
+    std::map<std::int64_t, std::size_t> place;  // by length
+    for (std::size_t i = 0; i < parts.size(); ++i) {
+        if (parts[i].profile != profile || parts[i].quantity <= 0) continue;
+        if (parts[i].length > most) {
+            y.tooLong.push_back(i);
+            continue;
+        }
+        const auto [at, fresh] = place.emplace(parts[i].length.count(), y.size.size());
+        if (fresh) {
+            // A piece as long as the longest board stands alone on it, however coarse the grid.
+            const auto size = ((parts[i].length + rules.kerf).count() + grid - 1) / grid;
+            y.partsOf.emplace_back(), y.size.push_back(std::min(size, *std::ranges::max_element(y.room))), y.need.push_back(0),
+                y.length.push_back(parts[i].length.count());
+        }
+        y.partsOf[at->second].push_back(i), y.need[at->second] += parts[i].quantity;
+    }
+    return y;
+}
+
+/// A plan at once: the cheapest of a few fillings in turn.
+struct Quick {
+    std::vector<Used> boards;
+    std::vector<std::int64_t> need;  ///< left out
+    std::int64_t cost = 0, missing = 0;
+};
+Quick quickPlan(const Yard& y, bool drag) {
+    std::optional<Quick> best;
+    for (const double bias : {0.05, 0.6, 0.0, 0.2, 1.5}) {
+        // What a drag has time for: two tries, one for a long list.
+        if (drag && (bias == 0.0 || (bias == 0.6 && y.size.size() > 30))) break;
+        Quick q;
+        q.need = y.need;
+        q.boards = fillInTurn(y, bias, q.need, y.left);
+        tradeDown(y, q.boards, y.left);
+        for (std::size_t i = 0; i < q.need.size(); ++i) q.missing += q.need[i] * y.length[i];
+        q.cost = costOf(y, q.boards);
+        if (!best || std::pair{q.missing, q.cost} < std::pair{best->missing, best->cost}) best = std::move(q);
+    }
+    return *best;
 }
 
 }  // namespace
 
 CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutRules& rules) {
     CutPlan plan;
-    plan.proven = true;
+    plan.proven = rules.work > 0;
     std::vector<std::string> profiles;
     for (const auto& p : parts)
         if (std::ranges::find(profiles, p.profile) == profiles.end()) profiles.push_back(p.profile);
     for (const auto& profile : profiles) {
-        Yard y;
-        std::int64_t grid = rules.kerf.count();
-        for (const auto& p : parts)
-            if (p.profile == profile) grid = std::gcd(grid, p.length.count());
-        if (grid == 0) grid = 1'000'000;
-        // Lengths that share no coarse grid are rounded up to a hundredth of a millimetre: a plan stays true, a bound honest.
-        std::int64_t longest = 0;
-        for (const auto& s : stock)
-            if (s.profile == profile) longest = std::max(longest, s.length.count());
-        const std::int64_t cells =
-            rules.work > 0 ? 200'000 : 3'100;  // the good plan is for a drag: a sixteenth of an inch on 16 ft will do
-        const bool exact = longest / grid <= cells;
-        if (!exact) grid = std::max<std::int64_t>(10'000, longest / cells + 1);
-        y.grid = Length::ticks(grid);
-        const auto up = [&](Length l) { return (l.count() + grid - 1) / grid; };
-        for (std::size_t j = 0; j < stock.size(); ++j) {
-            const auto& s = stock[j];
-            const auto room = s.length - rules.endTrim * 2 + rules.kerf;
-            if (s.profile != profile || room.count() <= 0 || (s.quantity && *s.quantity <= 0)) continue;
-            y.stockOf.push_back(j), y.room.push_back(room.count() / grid), y.price.push_back(s.price.count()),
-                y.left.push_back(s.quantity.value_or(kMany));
-        }
-        const auto most = y.room.empty() ? std::int64_t{0} : *std::ranges::max_element(y.room);
-        for (std::size_t i = 0; i < parts.size(); ++i) {
-            if (parts[i].profile != profile || parts[i].quantity <= 0) continue;
-            auto size = up(parts[i].length + rules.kerf);
-            // A piece as long as the longest board stands alone on it, however coarse the grid.
-            bool whole = size > most && most > 0;
-            for (std::size_t j = 0; j < y.room.size(); ++j)
-                whole &= y.room[j] < most || parts[i].length <= stock[y.stockOf[j]].length - rules.endTrim * 2;
-            if (whole) size = most;
-            if (size > most)
-                plan.unplaced.emplace_back(i, parts[i].quantity);
-            else
-                y.partOf.push_back(i), y.size.push_back(size), y.need.push_back(parts[i].quantity);
-        }
-        if (y.partOf.empty()) continue;
-        std::vector<Used> best;
-        std::vector<std::int64_t> bestLeft;
-        std::int64_t bestCost = kMany, bestMissing = kMany;
-        for (const double bias : {0.05, 0.6, 0.0, 0.2, 1.5}) {
-            // What a drag has time for: two tries, one for a long list.
-            if (rules.work == 0 && (bias == 0.0 || (bias == 0.6 && y.size.size() > 30))) break;
-            auto need = y.need;
-            auto used = fillInTurn(y, bias, need, y.left);
-            tradeDown(y, used, y.left);
-            std::int64_t missing = 0;
-            for (std::size_t i = 0; i < need.size(); ++i) missing += need[i] * y.size[i];
-            const auto cost = costOf(y, used);
-            if (missing < bestMissing || (missing == bestMissing && cost < bestCost))
-                best = used, bestLeft = need, bestCost = cost, bestMissing = missing;
-        }
+        // The good plan is for a drag: a sixteenth of an inch on 16 ft will do.
+        const auto y = yardOf(parts, stock, rules, profile, 3'100);
+        for (const auto i : y.tooLong) plan.unplaced.emplace_back(i, parts[i].quantity);
+        if (y.size.empty()) continue;
+        auto best = quickPlan(y, rules.work == 0);
         std::int64_t bound = 0;
-        bool proven = false;
         if (rules.work > 0) {
-            const auto better = prove({y.size, y.need, y.room, y.price, y.left}, bestCost, rules.work, rules.stop);
-            bound = better.bound;
-            plan.cutShort |= better.cutShort;
-            if (!better.boards.empty() && bestMissing == 0) {
-                best.clear();
-                for (const auto& [j, pattern] : better.boards) best.push_back({j, pattern});
-                bestCost = costOf(y, best);
+            const auto exact = yardOf(parts, stock, rules, profile, 0);
+            const ProofCase given{exact.size, exact.need, exact.length, exact.room, exact.price, exact.left};
+            const auto proof = prove(given, best.cost, best.missing, rules.work, rules.stop);
+            bound = proof.bound;
+            plan.cutShort |= proof.cutShort;
+            if (!proof.boards.empty()) {
+                best = {{}, y.need, 0, 0};
+                for (const auto& [j, pattern] : proof.boards) {
+                    best.boards.push_back({j, pattern});
+                    for (std::size_t i = 0; i < pattern.size(); ++i) best.need[i] -= pattern[i];
+                }
+                tradeDown(exact, best.boards, exact.left);
+                best.cost = costOf(y, best.boards);
             }
-            proven = exact && bestMissing == 0 && bound == bestCost;
+            plan.proven &= bound == best.cost && proof.missing == proof.leastMissing;
         }
-        plan.proven &= proven;
-        plan.cost += Money::ticks(bestCost), plan.lowerBound += Money::ticks(bound);
-        for (std::size_t i = 0; i < bestLeft.size(); ++i)
-            if (bestLeft[i] > 0) plan.unplaced.emplace_back(y.partOf[i], bestLeft[i]);
+        plan.cost += Money::ticks(best.cost), plan.lowerBound += Money::ticks(bound);
         // In saw order: longest boards first, on each the longest pieces first.
-        std::ranges::stable_sort(best, [&](const Used& a, const Used& b) {
+        std::ranges::stable_sort(best.boards, [&](const Used& a, const Used& b) {
             return y.room[a.stock] != y.room[b.stock] ? y.room[a.stock] > y.room[b.stock] : a.pattern > b.pattern;
         });
         std::vector<std::size_t> order(y.size.size());
         std::iota(order.begin(), order.end(), 0);
         std::ranges::stable_sort(order, [&](auto a, auto b) { return y.size[a] > y.size[b]; });
-        for (const auto& u : best) {
+        // Pieces of one length in the order of the list; what is left of it at the end has no place.
+        std::vector<std::deque<std::pair<std::size_t, std::int64_t>>> waiting(y.size.size());
+        for (std::size_t i = 0; i < y.size.size(); ++i)
+            for (const auto part : y.partsOf[i]) waiting[i].emplace_back(part, parts[part].quantity);
+        for (const auto& u : best.boards) {
             CutBoard board{y.stockOf[u.stock], {}, {}};
             auto at = rules.endTrim;
             for (const auto i : order)
-                for (std::int64_t k = 0; k < u.pattern[i]; ++k)
-                    board.pieces.push_back({y.partOf[i], at}), at += parts[y.partOf[i]].length + rules.kerf;
+                for (std::int64_t k = 0; k < u.pattern[i]; ++k) {
+                    auto& [part, left] = waiting[i].front();
+                    board.pieces.push_back({part, at}), at += parts[part].length + rules.kerf;
+                    if (--left == 0) waiting[i].pop_front();
+                }
             board.offcut = std::max(Length{}, stock[board.stock].length - rules.endTrim - at);
             plan.boards.push_back(std::move(board));
         }
+        for (const auto& kept : waiting)
+            for (const auto& left : kept) plan.unplaced.push_back(left);
     }
-    plan.proven &= plan.unplaced.empty() && rules.work > 0;
     return plan;
 }
 

@@ -1,255 +1,248 @@
 #include "core/cutting/proof.h"
 
-#include "core/cutting/knapsack.h"
-
-#include <glpk.h>
-
 #include <algorithm>
 #include <cmath>
 #include <limits>
-#include <memory>
 #include <numeric>
-#include <set>
+#include <optional>
+
+#include "core/cutting/boughtboards.h"
+#include "core/cutting/knapsack.h"
+#include "core/cutting/master.h"
+#include "core/cutting/repack.h"
 
 namespace oiko {
 namespace {
 
-using Pattern = std::vector<std::int64_t>;
-struct Column {
-    std::size_t stock;
-    Pattern pattern;
-    friend auto operator<=>(const Column&, const Column&) = default;
-};
-
-/// A valid inequality on how many boards of each row are bought: sum worth[j]·y[j] >= need.
-struct Cut {
-    std::vector<std::int64_t> worth;
-    std::int64_t need;
-};
-
-/// The least sum of prices over whole numbers y that no cut forbids: depth first, the dearest rows first, in exact arithmetic.
-class Fewest {
+class Prover {
 public:
-    Fewest(const ProofCase& g, const std::vector<Cut>& cuts, std::int64_t top, std::int64_t nodes)
-        : g_{g}, cuts_{cuts}, best_{top}, nodes_{nodes} {
-        y_.assign(g.room.size(), 0);
-        std::vector<std::int64_t> open;
-        for (const auto& c : cuts) open.push_back(c.need);
-        visit(0, 0, open);
+    Prover(const ProofCase& g, std::int64_t work, const std::function<bool()>& stop)
+        : g_{g}, master_{g}, most_{*std::ranges::max_element(g.room)}, work_{work}, stop_{stop} {
+        for (const auto p : g.price) step_ = std::gcd(step_, p);
+        step_ = std::max<std::int64_t>(1, step_);
     }
-    bool complete() const { return nodes_ > 0; }
-    bool found() const { return !answer_.empty(); }
-    std::int64_t cost() const { return best_; }
-    const std::vector<std::int64_t>& boards() const { return answer_; }
+
+    Proof run(std::int64_t cost, std::int64_t missing) {
+        Proof out;
+        cost_ = cost, out.missing = missing;
+        if (missing > 0) leaveOutLess(out);
+        // The pieces' own lengths are a first worth.
+        cut(g_.size, out);
+        out.bound = leastBoards(g_, cuts_, cost_, {}, {}, 2'000).bound;
+        master_.forCost();
+        if (!generate(&out)) out.cutShort = true;
+        std::vector<Boards> tried;
+        const Separate separate = [&](const std::vector<double>& y) {
+            master_.forRoom(y, g_.need);
+            const auto before = cuts_.size();
+            return generate(&out, &y) && cuts_.size() > before && !cuts_.back().allows(y);
+        };
+        for (int round = 0; round < 8 && !stopped(); ++round) {
+            const auto bought = leastBoards(g_, cuts_, cost_, tried, separate, 20'000);
+            work_ -= 500;
+            if (tried.empty()) out.bound = std::max(out.bound, bought.bound);
+            if (bought.boards.empty()) break;  // nothing cheaper than the plan in hand
+            if (auto plan = realise(bought.boards, out.missing); !plan.empty()) {
+                out.boards = std::move(plan), cost_ = bought.cost;
+                if (cost_ == out.bound) break;
+                continue;
+            }
+            // Enough in fractions, but no whole plan was found: these boards or fewer are not tried again.
+            tried.push_back(bought.boards);
+        }
+        out.cutShort |= stopped();
+        out.bound = std::min(out.bound, cost_);
+        return out;
+    }
 
 private:
-    /// At least what the rows from j on must still cost for the hardest of the cuts.
-    std::int64_t rest(std::size_t j, const std::vector<std::int64_t>& open) const {
-        std::int64_t most = 0;
-        for (std::size_t c = 0; c < cuts_.size(); ++c) {
-            if (open[c] <= 0) continue;
-            double least = 1e300;
-            for (std::size_t k = j; k < g_.room.size(); ++k)
-                if (cuts_[c].worth[k] > 0)
-                    least = std::min(least, static_cast<double>(g_.price[k]) / static_cast<double>(cuts_[c].worth[k]));
-            if (least > 1e200) return std::numeric_limits<std::int64_t>::max() / 4;
-            most = std::max(most, static_cast<std::int64_t>(std::ceil(static_cast<double>(open[c]) * least -
-                                                                      1e-6 * static_cast<double>(open[c]) * least - 1e-3)));
+    bool stopped() { return work_ <= 0 || (stop_ && stop_()); }
+
+    void cut(const Worths& worths, Proof& out) { cuts_.push_back(cutFrom(g_, worths, out.missing)), out.worths.push_back(worths); }
+
+    /// Columns until none pays, for room where boards are given, else for cost; the last worths become a cut. A mere probe (no `out`)
+    /// ends as soon as the boards are known to be too few.
+    bool generate(Proof* out, const std::vector<double>* boards = nullptr) {
+        for (;;) {
+            if (stopped() || !master_.solve(stop_)) return false;
+            std::vector<double> pi(g_.size.size());
+            double rate = 0;
+            for (std::size_t i = 0; i < pi.size(); ++i) {
+                pi[i] = std::max(0.0, master_.worth(i));
+                rate = std::max(rate, pi[i] / static_cast<double>(g_.size[i]));
+            }
+            if (rate <= 0) return true;  // everything fits
+            // Whole numbers as large as keeps a board's worth exact in a double.
+            const double scale = 1e12 / (rate * static_cast<double>(most_));
+            Worths worths(pi.size());
+            for (std::size_t i = 0; i < pi.size(); ++i) worths[i] = static_cast<std::int64_t>(std::floor(pi[i] * scale));
+            const Filler filler{g_.size, g_.need, worths, most_};
+            work_ -= std::min<std::int64_t>(most_, 200'000) * static_cast<std::int64_t>(pi.size()) / 20'000 + 5;
+            if (!filler.complete()) return false;
+            bool grew = false;
+            double over = master_.objective() * scale;  // of what is needed above what the boards can hold, in worth
+            for (std::size_t j = 0; j < g_.room.size(); ++j) {
+                const auto value = static_cast<double>(filler.value(g_.room[j]));
+                const double gain = value - master_.allowance(j) * scale;
+                if (boards) over -= gain * (*boards)[j];
+                if (gain > 1e3) grew |= master_.add(j, filler.pattern(g_.room[j]));
+            }
+            if (!out && over > letOff_ * scale + 1e6) return true;
+            if (grew && (boards || !settled(worths, filler))) continue;
+            if (out) cut(worths, *out);
+            return true;
         }
-        return most;
     }
-    void visit(std::size_t j, std::int64_t cost, const std::vector<std::int64_t>& open) {
-        if (--nodes_ <= 0 || cost + rest(j, open) >= best_) return;
-        if (std::ranges::all_of(open, [](auto n) { return n <= 0; })) {
-            best_ = cost, answer_ = y_;
-            return;
+
+    /// These worths give a bound that rounds up to where the linear program stands: more columns can't raise it.
+    bool settled(const Worths& worths, const Filler& filler) const {
+        double dearest = 1e300, all = 0;  // price of a unit of worth
+        for (std::size_t j = 0; j < g_.room.size(); ++j) {
+            if (g_.left[j] < kUnlimited) return false;
+            if (const auto v = filler.value(g_.room[j]); v > 0)
+                dearest = std::min(dearest, static_cast<double>(g_.price[j]) / static_cast<double>(v));
         }
-        if (j == g_.room.size()) return;
-        std::int64_t most = g_.left[j];
-        std::int64_t useful = 0;
-        for (std::size_t c = 0; c < cuts_.size(); ++c)
-            if (open[c] > 0 && cuts_[c].worth[j] > 0) useful = std::max(useful, (open[c] + cuts_[c].worth[j] - 1) / cuts_[c].worth[j]);
-        most = std::min(most, useful);
-        for (std::int64_t n = most; n >= 0; --n) {
-            auto next = open;
-            for (std::size_t c = 0; c < cuts_.size(); ++c) next[c] -= n * cuts_[c].worth[j];
-            y_[j] = n;
-            visit(j + 1, cost + n * g_.price[j], next);
-        }
-        y_[j] = 0;
+        for (std::size_t i = 0; i < worths.size(); ++i) all += static_cast<double>(worths[i]) * static_cast<double>(g_.need[i]);
+        const auto up = [&](double v) { return std::ceil(v / static_cast<double>(step_) - 1e-7); };
+        return up(all * dearest) >= up(master_.objective());
     }
+
+    /// With too little stock: first the least length left out, as a bound and as a plan.
+    void leaveOutLess(Proof& out) {
+        const auto pieces = std::accumulate(g_.need.begin(), g_.need.end(), std::int64_t{0});
+        Boards all;
+        for (const auto n : g_.left) all.push_back(std::min(n, pieces));
+        const std::vector<double> whole(all.begin(), all.end());
+        master_.forRoom(whole, g_.need);
+        Proof aside;
+        if (generate(&aside, &whole) && !cuts_.empty()) {
+            // For worths in step with the lengths, what the boards cannot hold of them is left out of any plan.
+            const auto c = cuts_.back();
+            cuts_.clear();
+            double rate = 0;
+            std::int64_t grid = 0;
+            for (std::size_t i = 0; i < g_.length.size(); ++i) {
+                rate = std::max(rate, static_cast<double>(aside.worths.back()[i]) / static_cast<double>(g_.length[i]));
+                grid = std::gcd(grid, g_.length[i]);
+            }
+            std::int64_t held = 0;
+            for (std::size_t j = 0; j < all.size(); ++j) held += c.worth[j] * all[j];
+            const double sure = static_cast<double>(c.need - held) / rate * (1 - 1e-12) - 1e-6;
+            if (sure > 0) out.leastMissing = static_cast<std::int64_t>(std::ceil(sure / static_cast<double>(grid))) * grid;
+        }
+        for (int attempt = 0; attempt < 6 && out.missing > out.leastMissing && !stopped(); ++attempt) {
+            auto p = mended(all, attempt, out.leastMissing);
+            const auto left = lengthOut(g_, p);
+            auto plan = filledOf(p);
+            std::int64_t cost = 0;
+            for (const auto& f : plan) cost += g_.price[f.first];
+            if (std::pair{left, cost} < std::pair{out.missing, cost_}) out.missing = left, cost_ = cost, out.boards = std::move(plan);
+        }
+    }
+
+    /// A plan of whole boards that leaves out no more than `missing`, by diving and mending; else an empty one.
+    std::vector<Filled> realise(const Boards& boards, std::int64_t missing) {
+        for (int attempt = 0; attempt < 12 && !stopped(); ++attempt) {
+            auto p = mended(boards, attempt, missing);
+            if (lengthOut(g_, p) <= missing) return filledOf(p);
+        }
+        return {};
+    }
+    Packing mended(const Boards& boards, int attempt, std::int64_t missing) {
+        auto p = dived(boards, attempt);
+        repack(g_, p, missing, 20'000, dice_, stop_);
+        work_ -= 20'000;
+        return p;
+    }
+    static std::vector<Filled> filledOf(Packing& p) {
+        std::erase_if(p.boards, [](const Filled& f) { return std::ranges::all_of(f.second, [](auto n) { return n == 0; }); });
+        return std::move(p.boards);
+    }
+    /// Boards not yet used stand in the packing empty.
+    void addEmpty(Packing& p, const Boards& left) const {
+        const auto pieces = std::accumulate(p.out.begin(), p.out.end(), std::int64_t{0});
+        for (std::size_t j = 0; j < left.size(); ++j)
+            for (std::int64_t n = std::min(left[j], pieces); n > 0; --n) p.boards.emplace_back(j, Pattern(g_.size.size(), 0));
+    }
+
+    /// The linear program with these boards: its whole shares are taken, then one of the others made whole, as long as the rest still
+    /// fits in fractions; when nothing does, what is likeliest.
+    Packing dived(Boards boards, int dive) {
+        Packing plan{{}, g_.need};
+        bool fits = true;
+        const auto take = [&](std::size_t column, std::int64_t times) {
+            const auto& [j, full] = master_.pattern(column);
+            for (; times > 0 && boards[j] > 0; --times) {
+                auto p = full;
+                for (std::size_t i = 0; i < p.size(); ++i) p[i] = std::min(p[i], plan.out[i]), plan.out[i] -= p[i];
+                if (std::ranges::all_of(p, [](auto k) { return k == 0; })) return;
+                --boards[j];
+                plan.boards.emplace_back(j, std::move(p));
+            }
+        };
+        const auto giveBack = [&] {
+            const auto& [j, p] = plan.boards.back();
+            for (std::size_t i = 0; i < p.size(); ++i) plan.out[i] += p[i];
+            ++boards[j], plan.boards.pop_back();
+        };
+        letOff_ = std::numeric_limits<double>::max();
+        if (fitsInFractions(boards, plan.out, false)) letOff_ = master_.objective();
+        while (std::ranges::any_of(plan.out, [](auto n) { return n > 0; })) {
+            std::vector<std::pair<double, std::size_t>> shares;
+            std::vector<std::pair<std::size_t, std::int64_t>> whole;
+            for (std::size_t c = 0; c < master_.patterns(); ++c) {
+                const double x = master_.times(c);
+                if (x < 1e-6) continue;
+                if (x >= 1 - 1e-9) whole.emplace_back(c, static_cast<std::int64_t>(std::floor(x + 1e-9)));
+                // A later dive is shaken.
+                shares.emplace_back(-x - (dive == 0 ? 0 : 0.5 * dice_.unit()), c);
+            }
+            if (shares.empty()) break;
+            const auto before = plan.boards.size();
+            for (const auto& [c, n] : whole) take(c, n);
+            if (whole.empty()) {
+                std::ranges::sort(shares);
+                const auto tries = fits ? std::min<std::size_t>(4, shares.size()) : 0;
+                bool done = false;
+                for (std::size_t k = 0; k < tries && !done && !stopped(); ++k) {
+                    take(shares[k].second, 1);
+                    if (plan.boards.size() == before) continue;
+                    done = fitsInFractions(boards, plan.out, fits);
+                    if (!done) giveBack();
+                }
+                if (done) continue;
+                fits = false, take(shares[0].second, 1);
+            }
+            if (plan.boards.size() == before) break;
+            fitsInFractions(boards, plan.out, fits);
+        }
+        addEmpty(plan, boards);
+        return plan;
+    }
+    /// Whether the boards hold the need in fractions: by the patterns known or, if asked to, by new ones.
+    bool fitsInFractions(const Boards& boards, const Pattern& need, bool fresh) {
+        const std::vector<double> room(boards.begin(), boards.end());
+        master_.forRoom(room, need);
+        if (!master_.solve(stop_)) return false;
+        const auto fits = [&] { return master_.objective() <= letOff_ + 1e-6; };
+        if (fits() || !fresh || stopped()) return fits();
+        generate(nullptr, &room);
+        return master_.solve(stop_) && fits();
+    }
+
     const ProofCase& g_;
-    const std::vector<Cut>& cuts_;
-    std::int64_t best_, nodes_;
-    std::vector<std::int64_t> y_, answer_;
+    Master master_;
+    std::int64_t most_, work_, cost_ = 0, step_ = 0;
+    double letOff_ = 0;  ///< millimetres that a dive may leave out
+    const std::function<bool()>& stop_;
+    std::vector<BoardCut> cuts_;
+    Dice dice_{2026};
 };
-
-using Problem = std::unique_ptr<glp_prob, decltype(&glp_delete_prob)>;
-
-Problem master(const ProofCase& g, const std::vector<Column>& columns, const std::vector<std::int64_t>* exactly) {
-    Problem lp{glp_create_prob(), glp_delete_prob};
-    const int items = static_cast<int>(g.size.size()), rows = static_cast<int>(g.room.size());
-    glp_add_rows(lp.get(), items + rows);
-    for (int i = 0; i < items; ++i) glp_set_row_bnds(lp.get(), i + 1, GLP_LO, static_cast<double>(g.need[static_cast<std::size_t>(i)]), 0);
-    for (int j = 0; j < rows; ++j) {
-        const auto k = static_cast<std::size_t>(j);
-        if (exactly)
-            glp_set_row_bnds(lp.get(), items + j + 1, GLP_UP, 0, static_cast<double>((*exactly)[k]));
-        else if (g.left[k] < 1'000'000'000)
-            glp_set_row_bnds(lp.get(), items + j + 1, GLP_UP, 0, static_cast<double>(g.left[k]));
-        else
-            glp_set_row_bnds(lp.get(), items + j + 1, GLP_FR, 0, 0);
-    }
-    glp_add_cols(lp.get(), static_cast<int>(columns.size()));
-    for (std::size_t c = 0; c < columns.size(); ++c) {
-        const int col = static_cast<int>(c) + 1;
-        glp_set_col_bnds(lp.get(), col, GLP_LO, 0, 0);
-        glp_set_obj_coef(lp.get(), col, exactly ? 0.0 : static_cast<double>(g.price[columns[c].stock]));
-        std::vector<int> index{0};
-        std::vector<double> value{0};
-        for (int i = 0; i < items; ++i)
-            if (const auto n = columns[c].pattern[static_cast<std::size_t>(i)])
-                index.push_back(i + 1), value.push_back(static_cast<double>(n));
-        index.push_back(items + static_cast<int>(columns[c].stock) + 1), value.push_back(1);
-        glp_set_mat_col(lp.get(), col, static_cast<int>(index.size()) - 1, index.data(), value.data());
-    }
-    return lp;
-}
-
-/// Whole boards from an integer program's columns; what was cut beyond the need is left out.
-std::vector<std::pair<std::size_t, Pattern>> boardsFrom(const ProofCase& g, glp_prob* ip, const std::vector<Column>& columns) {
-    std::vector<std::pair<std::size_t, Pattern>> out;
-    auto need = g.need;
-    for (std::size_t c = 0; c < columns.size(); ++c)
-        for (auto n = std::llround(glp_mip_col_val(ip, static_cast<int>(c) + 1)); n > 0; --n) {
-            auto p = columns[c].pattern;
-            for (std::size_t i = 0; i < p.size(); ++i) p[i] = std::min(p[i], need[i]), need[i] -= p[i];
-            if (std::ranges::any_of(p, [](auto v) { return v > 0; })) out.emplace_back(columns[c].stock, p);
-        }
-    if (std::ranges::any_of(need, [](auto n) { return n > 0; })) out.clear();
-    return out;
-}
 
 }  // namespace
 
-Proof prove(const ProofCase& g, std::int64_t best, std::int64_t work, const std::function<bool()>& stop) {
-    glp_term_out(GLP_OFF);
-    Proof proof;
-    const auto stopped = [&] { return (stop && stop()) || work <= 0; };
-    std::set<Column> known;
-    std::vector<Column> columns;
-    const auto addColumn = [&](std::size_t j, Pattern p) {
-        Column c{j, std::move(p)};
-        if (std::ranges::all_of(c.pattern, [](auto v) { return v == 0; }) || !known.insert(c).second) return false;
-        columns.push_back(std::move(c));
-        return true;
-    };
-    // To start: each size alone, on every board it fits.
-    for (std::size_t j = 0; j < g.room.size(); ++j)
-        for (std::size_t i = 0; i < g.size.size(); ++i)
-            if (g.size[i] <= g.room[j]) {
-                Pattern p(g.size.size(), 0);
-                p[i] = std::min(g.need[i], g.room[j] / g.size[i]);
-                addColumn(j, p);
-            }
-    // Prices of a piece are whole millionths of a price unit, so that worths and sums are exact.
-    constexpr double kScale = 1e4;
-    std::vector<Cut> cuts;
-    const auto cutOf = [&](const std::vector<std::int64_t>& pi, const Knapsack<>& sack) {
-        Cut c{{}, 0};
-        for (const auto r : g.room) c.worth.push_back(sack.value(r));
-        for (std::size_t i = 0; i < pi.size(); ++i) c.need += pi[i] * g.need[i];
-        cuts.push_back(std::move(c));
-    };
-    const int items = static_cast<int>(g.size.size());
-    /// Column generation until no pattern pays; false when stopped. `exactly`: only these boards, looking for room at all.
-    const auto generate = [&](const std::vector<std::int64_t>* exactly) {
-        for (;;) {
-            if (stopped()) return false;
-            auto lp = master(g, columns, exactly);
-            if (exactly) {
-                // A shortage column for each size: the least shortage shows whether these boards are enough.
-                const int first = glp_add_cols(lp.get(), items);
-                for (int i = 0; i < items; ++i) {
-                    glp_set_col_bnds(lp.get(), first + i, GLP_LO, 0, 0);
-                    glp_set_obj_coef(lp.get(), first + i, static_cast<double>(g.size[static_cast<std::size_t>(i)]));
-                    const int index[] = {0, i + 1};
-                    const double one[] = {0, 1};
-                    glp_set_mat_col(lp.get(), first + i, 1, index, one);
-                }
-            }
-            glp_smcp set;
-            glp_init_smcp(&set);
-            set.msg_lev = GLP_MSG_OFF;
-            if (glp_simplex(lp.get(), &set) != 0 || glp_get_status(lp.get()) != GLP_OPT) return false;
-            std::vector<std::int64_t> pi;
-            for (int i = 0; i < items; ++i)
-                pi.push_back(std::max<std::int64_t>(0, static_cast<std::int64_t>(std::floor(glp_get_row_dual(lp.get(), i + 1) * kScale))));
-            const Knapsack<> sack{g.size, g.need, pi, *std::ranges::max_element(g.room)};
-            work -= *std::ranges::max_element(g.room) * items / 1000 + 10;
-            cutOf(pi, sack);
-            bool grew = false;
-            for (std::size_t j = 0; j < g.room.size(); ++j) {
-                const double own =
-                    (exactly ? 0.0 : static_cast<double>(g.price[j])) - glp_get_row_dual(lp.get(), items + static_cast<int>(j) + 1);
-                if (static_cast<double>(sack.value(g.room[j])) > own * kScale + 1.0 + static_cast<double>(items))
-                    grew |= addColumn(j, sack.pattern(g.room[j]));
-            }
-            if (!grew) return true;
-        }
-    };
-    if (!generate(nullptr)) {
-        proof.cutShort = true;
-    }
-    // The least cost of boards that no cut forbids is a bound; while those boards turn out too few, their duals are the next cut.
-    std::int64_t proven = 0;
-    for (int round = 0; round < 12 && !stopped(); ++round) {
-        const Fewest fewest{g, cuts, best, 2'000'000};
-        work -= 2000;
-        if (!fewest.complete()) {
-            proof.cutShort = true;
-            break;
-        }
-        if (!fewest.found()) {
-            proven = best;
-            break;
-        }  // nothing cheaper than the plan in hand
-        proven = fewest.cost();
-        const auto before = cuts.size();
-        if (!generate(&fewest.boards())) {
-            proof.cutShort = true;
-            break;
-        }
-        const auto& y = fewest.boards();
-        const bool forbidden = std::any_of(cuts.begin() + static_cast<std::ptrdiff_t>(before), cuts.end(), [&](const Cut& c) {
-            std::int64_t sum = 0;
-            for (std::size_t j = 0; j < y.size(); ++j) sum += c.worth[j] * y[j];
-            return sum < c.need;
-        });
-        if (forbidden) continue;
-        // Enough in fractions: look for a plan of whole boards among the patterns met.
-        auto ip = master(g, columns, &y);
-        for (std::size_t c = 0; c < columns.size(); ++c) glp_set_col_kind(ip.get(), static_cast<int>(c) + 1, GLP_IV);
-        glp_iocp set;
-        glp_init_iocp(&set);
-        set.msg_lev = GLP_MSG_OFF, set.presolve = GLP_ON, set.tm_lim = 4000;
-        set.cb_info = const_cast<std::function<bool()>*>(&stop);
-        set.cb_func = [](glp_tree* tree, void* info) {
-            const auto* ask = static_cast<std::function<bool()>*>(info);
-            if (*ask && (*ask)()) glp_ios_terminate(tree);
-        };
-        glp_intopt(ip.get(), &set);
-        const auto status = glp_mip_status(ip.get());
-        if (status == GLP_OPT || status == GLP_FEAS) {
-            auto boards = boardsFrom(g, ip.get(), columns);
-            std::int64_t cost = 0;
-            for (const auto& b : boards) cost += g.price[b.first];
-            if (!boards.empty() && cost < best) proof.boards = std::move(boards), best = cost;
-        }
-        break;
-    }
-    proof.bound = std::min(proven, best);
-    return proof;
+Proof prove(const ProofCase& given, std::int64_t cost, std::int64_t missing, std::int64_t work, const std::function<bool()>& stop) {
+    return Prover{given, work, stop}.run(cost, missing);
 }
 
 }  // namespace oiko

@@ -1,0 +1,248 @@
+#include "core/cutting/boughtboards.h"
+
+#include <glpk.h>
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <memory>
+#include <numeric>
+
+#include "core/cutting/knapsack.h"
+
+namespace oiko {
+
+bool BoardCut::allows(const Boards& boards) const {
+    std::int64_t sum = 0;
+    for (std::size_t j = 0; j < boards.size(); ++j) sum += worth[j] * boards[j];
+    return sum >= need;
+}
+
+bool BoardCut::allows(const std::vector<double>& boards) const {
+    double sum = 0;
+    for (std::size_t j = 0; j < boards.size(); ++j) sum += static_cast<double>(worth[j]) * boards[j];
+    return sum >= static_cast<double>(need) * (1 - 1e-9);
+}
+
+BoardCut cutFrom(const ProofCase& g, const Worths& worths, std::int64_t missing) {
+    const Filler filler{g.size, g.need, worths, *std::ranges::max_element(g.room)};
+    double rate = 0;  // the most worth of a grid step
+    for (std::size_t i = 0; i < worths.size(); ++i) rate = std::max(rate, static_cast<double>(worths[i]) / static_cast<double>(g.size[i]));
+    BoardCut c{{}, 0};
+    // Where the fillings are too many to go through, no board holds more than its room at the best rate.
+    for (const auto r : g.room)
+        c.worth.push_back(filler.complete() ? filler.value(r)
+                                            : static_cast<std::int64_t>(std::ceil(rate * static_cast<double>(r) * (1 + 1e-12))));
+    for (std::size_t i = 0; i < worths.size(); ++i) c.need += worths[i] * g.need[i];
+    if (missing > 0) {
+        // What is left out is worth at most this much for its length.
+        double most = 0;
+        for (std::size_t i = 0; i < worths.size(); ++i)
+            most = std::max(most, static_cast<double>(worths[i]) / static_cast<double>(g.length[i]));
+        c.need -= static_cast<std::int64_t>(std::ceil(most * static_cast<double>(missing) * (1 + 1e-12))) + 1;
+    }
+    return c;
+}
+
+namespace {
+
+__extension__ typedef __int128 Wide;
+
+/// Branch and bound over how many boards of each row: a linear program leads, and its duals, made whole numbers, give each bound.
+class Search {
+public:
+    Search(const ProofCase& g, std::vector<BoardCut>& cuts, std::int64_t top, const std::vector<Boards>& tried, const Separate& separate,
+           std::int64_t nodes)
+        : g_{g},
+          cuts_{cuts},
+          tried_{tried},
+          separate_{separate},
+          rows_{g.room.size()},
+          nodes_{nodes},
+          forbidding_{10.0 * static_cast<double>(top) + 1e6},
+          lp_{glp_create_prob(), glp_delete_prob} {
+        answer.cost = answer.bound = top;
+        for (const auto p : g.price) step_ = std::gcd(step_, p);
+        step_ = std::max<std::int64_t>(1, step_);
+        Box all{Boards(rows_, 0), Boards(rows_, 0)};
+        for (std::size_t j = 0; j < rows_; ++j) {
+            // No more than satisfies the pieces' own sizes, and one for each that was tried.
+            const auto full = std::inner_product(g.size.begin(), g.size.end(), g.need.begin(), std::int64_t{0});
+            const auto pieces = std::accumulate(g.need.begin(), g.need.end(), std::int64_t{0});
+            all.most[j] = std::min({g.left[j], pieces, 2 * (full / std::max<std::int64_t>(1, g.room[j])) + 2});
+        }
+        glp_term_out(GLP_OFF);
+        glp_add_cols(lp_.get(), static_cast<int>(rows_));
+        for (std::size_t j = 0; j < rows_; ++j) glp_set_obj_coef(lp_.get(), static_cast<int>(j) + 1, static_cast<double>(g_.price[j]));
+        addCuts();
+        visit(all, 0);
+        answer.bound = std::min(answer.bound, answer.cost);
+    }
+    Bought answer;
+
+private:
+    struct Box {
+        Boards least, most;
+    };
+    static constexpr int kWhole = 60;  ///< duals are whole numbers of 2^-kWhole
+
+    /// A row for each cut, and a column that stands in for it at a forbidding price where the boards of a box are too few.
+    void addCuts() {
+        auto* lp = lp_.get();
+        for (auto c = scale_.size(); c < cuts_.size(); ++c) {
+            const auto& cut = cuts_[c];
+            scale_.push_back(static_cast<double>(std::max<std::int64_t>(1, *std::ranges::max_element(cut.worth))));
+            const int row = glp_add_rows(lp, 1), column = glp_add_cols(lp, 1);
+            std::vector<int> index{0, column};
+            std::vector<double> value{0, 1};
+            for (std::size_t j = 0; j < rows_; ++j)
+                if (cut.worth[j] > 0)
+                    index.push_back(static_cast<int>(j) + 1), value.push_back(static_cast<double>(cut.worth[j]) / scale_[c]);
+            glp_set_mat_row(lp, row, static_cast<int>(index.size()) - 1, index.data(), value.data());
+            glp_set_row_bnds(lp, row, GLP_LO, static_cast<double>(cut.need) / scale_[c], 0);
+            glp_set_col_bnds(lp, column, GLP_LO, 0, 0), glp_set_obj_coef(lp, column, forbidding_);
+        }
+    }
+    /// Never more than the least cost in the box: each cut times its dual is taken from the prices, and what stays is paid at its least.
+    std::int64_t bound(const Box& box) const {
+        Wide sum = 0;
+        std::vector<Wide> rest(rows_);
+        for (std::size_t j = 0; j < rows_; ++j) rest[j] = static_cast<Wide>(g_.price[j]) << kWhole;
+        for (std::size_t c = 0; c < cuts_.size(); ++c) {
+            const double dual = glp_get_row_dual(lp_.get(), static_cast<int>(c) + 1) / scale_[c];
+            const auto whole = static_cast<Wide>(std::max(0.0, std::ldexp(dual, kWhole)));
+            sum += whole * cuts_[c].need;
+            for (std::size_t j = 0; j < rows_; ++j) rest[j] -= whole * cuts_[c].worth[j];
+        }
+        for (std::size_t j = 0; j < rows_; ++j) sum += rest[j] * (rest[j] > 0 ? box.least[j] : box.most[j]);
+        if (sum <= 0) return 0;
+        const auto unit = static_cast<Wide>(step_) << kWhole;
+        return static_cast<std::int64_t>(std::min<Wide>((sum + unit - 1) / unit * step_, std::numeric_limits<std::int64_t>::max() / 4));
+    }
+    std::int64_t costOf(const Boards& y) const { return std::inner_product(y.begin(), y.end(), g_.price.begin(), std::int64_t{0}); }
+    bool allowed(const Boards& y) const {
+        return std::ranges::all_of(cuts_, [&](const auto& c) { return c.allows(y); });
+    }
+    const Boards* triedAs(const Boards& y) const {
+        for (const auto& t : tried_)
+            if (std::ranges::equal(y, t, std::ranges::less_equal{})) return &t;
+        return nullptr;
+    }
+    /// Cheaper, and enough for the pieces in fractions; if not, the cut that says so joins the others.
+    void take(const Boards& y) {
+        while (costOf(y) < answer.cost && allowed(y) && !triedAs(y)) {
+            if (!separate_ || !separate_({y.begin(), y.end()})) {
+                answer.cost = costOf(y), answer.boards = y;
+                return;
+            }
+            if (allowed(y)) return;
+        }
+    }
+    /// Up to whole boards, and down again where the cuts let.
+    void takeRounded(const Box& box, const std::vector<double>& y) {
+        Boards up(rows_);
+        for (std::size_t j = 0; j < rows_; ++j) up[j] = std::clamp(std::llround(std::ceil(y[j] - 1e-6)), 0LL, 0LL + box.most[j]);
+        if (!allowed(up)) return;
+        for (bool less = true; less;) {
+            less = false;
+            for (std::size_t j = 0; j < rows_; ++j)
+                if (up[j] > 0 && g_.price[j] > 0) {
+                    --up[j];
+                    if (allowed(up) && !triedAs(up))
+                        less = true;
+                    else
+                        ++up[j];
+                }
+        }
+        take(up);
+    }
+    void solve(const Box& box) {
+        auto* lp = lp_.get();
+        addCuts();
+        for (std::size_t j = 0; j < rows_; ++j)
+            glp_set_col_bnds(lp, static_cast<int>(j) + 1, box.least[j] == box.most[j] ? GLP_FX : GLP_DB, static_cast<double>(box.least[j]),
+                             static_cast<double>(box.most[j]));
+        glp_smcp set;
+        glp_init_smcp(&set);
+        set.msg_lev = GLP_MSG_OFF, set.meth = GLP_DUALP;
+        if (glp_simplex(lp, &set) != 0) glp_std_basis(lp), glp_simplex(lp, &set);
+    }
+    std::vector<double> fractions() const {
+        std::vector<double> y(rows_);
+        for (std::size_t j = 0; j < rows_; ++j) y[j] = glp_get_col_prim(lp_.get(), static_cast<int>(j) + 1);
+        return y;
+    }
+    void visit(const Box& box, std::int64_t atLeast) {
+        if (--nodes_ <= 0) {
+            answer.complete = false, answer.bound = std::min(answer.bound, atLeast);
+            return;
+        }
+        solve(box);
+        atLeast = std::max(atLeast, bound(box));
+        // A search that grows long asks whether what leads it is enough in fractions.
+        if (++visits_ > 40 && separate_ && visits_ % 8 == 0)
+            for (int k = 0; k < 4 && atLeast < answer.cost && separate_(fractions()); ++k)
+                solve(box), atLeast = std::max(atLeast, bound(box));
+        if (atLeast >= answer.cost) return;
+        auto y = fractions();
+        Boards near(rows_);
+        std::size_t split = SIZE_MAX;
+        double far = 1e-6;
+        for (std::size_t j = 0; j < rows_; ++j) {
+            near[j] = std::clamp<std::int64_t>(std::llround(y[j]), box.least[j], box.most[j]);
+            if (const auto off = std::abs(y[j] - static_cast<double>(near[j])); off > far) far = off, split = j;
+        }
+        if (split == SIZE_MAX)
+            take(near);
+        else if (visits_ > 40)
+            takeRounded(box, y);
+        if (atLeast >= answer.cost) return;
+        if (const auto* t = split == SIZE_MAX ? triedAs(near) : nullptr) {
+            // More of one row than was tried, no more of those before it.
+            auto part = box;
+            for (std::size_t j = 0; j < rows_; ++j) {
+                if ((*t)[j] < box.most[j]) {
+                    auto more = part;
+                    more.least[j] = std::max(box.least[j], (*t)[j] + 1);
+                    visit(more, atLeast);
+                }
+                part.most[j] = std::min(part.most[j], (*t)[j]);
+            }
+            return;
+        }
+        if (split == SIZE_MAX)
+            for (std::size_t j = 0; j < rows_; ++j)
+                if (box.least[j] < box.most[j] && (split == SIZE_MAX || box.most[j] - box.least[j] > box.most[split] - box.least[split]))
+                    split = j;
+        if (split == SIZE_MAX) return;  // one plan of boards, looked at
+        auto low = box, high = box;
+        low.most[split] = std::clamp<std::int64_t>(std::llround(std::floor(y[split] + 1e-6)), box.least[split], box.most[split] - 1);
+        high.least[split] = low.most[split] + 1;
+        const bool up = y[split] - std::floor(y[split]) > 0.5;
+        visit(up ? high : low, atLeast), visit(up ? low : high, atLeast);
+    }
+    const ProofCase& g_;
+    std::vector<BoardCut>& cuts_;
+    const std::vector<Boards>& tried_;
+    const Separate& separate_;
+    std::size_t rows_;
+    std::int64_t nodes_, visits_ = 0, step_ = 0;
+    double forbidding_;
+    std::unique_ptr<glp_prob, decltype(&glp_delete_prob)> lp_;
+    std::vector<double> scale_;
+};
+
+}  // namespace
+
+Bought leastBoards(const ProofCase& g, std::vector<BoardCut>& cuts, std::int64_t top, const std::vector<Boards>& tried,
+                   const Separate& separate, std::int64_t nodes) {
+    return Search{g, cuts, top, tried, separate, nodes}.answer;
+}
+
+std::int64_t boundFrom(const ProofCase& g, const std::vector<Worths>& worths, std::int64_t missing, std::int64_t top) {
+    std::vector<BoardCut> cuts;
+    for (const auto& w : worths) cuts.push_back(cutFrom(g, w, missing));
+    return leastBoards(g, cuts, top, {}, {}, 200'000).bound;
+}
+
+}  // namespace oiko
