@@ -8,6 +8,7 @@
 #include <QVBoxLayout>
 
 #include "app/wording.h"
+#include "core/formats/cutlists.h"
 #include "core/formats/exports.h"
 #include "core/formats/files.h"
 

@@ -2,10 +2,12 @@
 #include <chrono>
 #include <CLI/CLI.hpp>
 #include <clocale>
+#include <cmath>
 #include <iostream>
 #include <nlohmann/json.hpp>
 #include <QGuiApplication>
 
+#include "core/formats/cutlists.h"
 #include "core/formats/designfile.h"
 #include "core/formats/exports.h"
 #include "core/formats/files.h"
@@ -157,14 +159,18 @@ struct CutCall {
     double seconds = 10;
 };
 
-int cut(const CutCall& call) {
+/// Reads both lists, asks for a plan and writes it. `readParts`, `readStock`, `plan(parts, stock, kerf, trim, stop)` and the two writers
+/// are those of boards or of sheets.
+template <class ReadParts, class ReadStock, class Plan, class ToJson, class ToCsv>
+int cutAny(const CutCall& call, const std::string& what, ReadParts readParts, ReadStock readStock, Plan planOf, ToJson toJson,
+           ToCsv toCsv) {
     const auto partsText = readFile(call.parts), stockText = readFile(call.stock);
     if (!partsText) return fail(partsText.error());
     if (!stockText) return fail(stockText.error());
     std::vector<std::string> warned;
-    const auto parts = readCutParts(partsText.value(), call.parts, warned);
+    const auto parts = readParts(partsText.value(), call.parts, warned);
     if (!parts) return fail(parts.error());
-    const auto stock = readCutStock(stockText.value(), call.stock, warned);
+    const auto stock = readStock(stockText.value(), call.stock, warned);
     if (!stock) return fail(stock.error());
     for (const auto& w : warned) std::cerr << "oikostat-cli: " << words::say(Message{"cli.warncolumns", {w}}, Units::metric) << "\n";
     const auto kerf = readLength(call.kerf, Units::metric), trim = readLength(call.trim, Units::metric);
@@ -178,19 +184,32 @@ int cut(const CutCall& call) {
             return fail(usage(flag, {"csv.length", {writeLength(l.value(), Units::metric)}}, {"expected.length", {}}));
     }
     if (!call.out.empty() && !call.out.ends_with(".json") && !call.out.ends_with(".csv"))
-        return fail(usage(call.out, {"cli.format", {std::string{"cuts"}, call.out.substr(call.out.rfind('.') + 1)}},
+        return fail(usage(call.out, {"cli.format", {what, call.out.substr(call.out.rfind('.') + 1)}},
                           {"cli.format.todo", {std::string{".csv, .json"}}}));
     const auto start = std::chrono::steady_clock::now();
     const auto spent = [&] { return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count(); };
-    const auto plan =
-        cutBoards(parts.value(), stock.value(), {kerf.value(), trim.value(), 50'000'000, [&] { return spent() > call.seconds; }});
-    const auto json = cutPlanJson(parts.value(), stock.value(), plan, kerf.value(), spent());
+    const auto plan = planOf(parts.value(), stock.value(), kerf.value(), trim.value(), [&] { return spent() > call.seconds; });
+    const auto json = toJson(parts.value(), stock.value(), plan, kerf.value(), spent());
     if (call.out.empty())
         std::cout << json;
-    else if (const auto done = writeFile(call.out, call.out.ends_with(".csv") ? cutPlanCsv(parts.value(), stock.value(), plan) : json);
-             !done)
+    else if (const auto done = writeFile(call.out, call.out.ends_with(".csv") ? toCsv(parts.value(), stock.value(), plan) : json); !done)
         return fail(done.error());
     return plan.unplaced.empty() ? 0 : 1;
+}
+
+int cut(const CutCall& call) {
+    const auto plan = [](const auto& parts, const auto& stock, Length kerf, Length trim, auto stop) {
+        return cutBoards(parts, stock, {kerf, trim, 50'000'000, stop});
+    };
+    return cutAny(call, "cuts", readCutParts, readCutStock, plan, cutPlanJson, cutPlanCsv);
+}
+
+int nest(const CutCall& call) {
+    // So much work that the first sheets tried take about two thirds of the time there is.
+    const auto plan = [&](const auto& parts, const auto& stock, Length kerf, Length, auto stop) {
+        return nestSheets(parts, stock, kerf, std::max<std::int64_t>(1, std::llround(call.seconds * 10e6)), stop);
+    };
+    return cutAny(call, "sheets", readSheetParts, readSheetStock, plan, nestPlanJson, nestPlanCsv);
 }
 
 }  // namespace
@@ -225,13 +244,16 @@ int main(int argc, char** argv) {
     exportVerb->add_option("WHAT", what)->required();
     exportVerb->add_option("-o", out)->required();
     auto* cutVerb = app.add_subcommand("cut", "cut any list of pieces from boards");
-    cutVerb->add_option("--parts", call.parts)->required();
-    cutVerb->add_option("--stock", call.stock)->required();
-    cutVerb->add_option("--kerf", call.kerf);
+    auto* nestVerb = app.add_subcommand("nest", "cut any list of panels from sheets by straight cuts");
+    for (auto* verb : {cutVerb, nestVerb}) {
+        verb->add_option("--parts", call.parts)->required();
+        verb->add_option("--stock", call.stock)->required();
+        verb->add_option("--kerf", call.kerf);
+        verb->add_option("--seconds", call.seconds)->check(CLI::Range(0.0, 86400.0));
+        verb->add_option("-o", call.out);
+        verb->add_flag("--json", json);
+    }
     cutVerb->add_option("--end-trim", call.trim);
-    cutVerb->add_option("--seconds", call.seconds)->check(CLI::Range(0.0, 86400.0));
-    cutVerb->add_option("-o", call.out);
-    cutVerb->add_flag("--json", json);
     auto* schemaVerb = app.add_subcommand("schema", "the JSON Schema of the design file");
     try {
         app.parse(argc, argv);
@@ -259,6 +281,7 @@ int main(int argc, char** argv) {
         return 0;
     }
     if (*cutVerb) return cut(call);
+    if (*nestVerb) return nest(call);
     const auto changes = changesFrom(sets);
     if (!changes) return fail(changes.error());
     Design design;
@@ -286,6 +309,9 @@ int main(int argc, char** argv) {
         return 0;
     }
     Memory memory;
-    const auto a = answer(design, memory);
+    // Nobody drags here: what is bought and cut is the proven plan.
+    const bool cuts = *reportVerb || (what != "model" && what != "parts" && what != "checks" && what != "steps");
+    auto a = answer(design, memory);
+    if (cuts) a = withProvenCuts(a, {});
     return *reportVerb ? report(*a, json, strict) : exportTo(*a, what, out, argc, argv);
 }

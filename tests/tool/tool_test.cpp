@@ -289,6 +289,50 @@ TEST_F(Tool, CutsAnyListAsTheInterfaceSays) {
     EXPECT_EQ(run("cut --parts p2.csv --stock s2.csv --kerf 0 --end-trim 1in").status, 1);
 }
 
+TEST_F(Tool, NestsAnyPanelsAsTheInterfaceSays) {
+    write("p.csv", "label,sheet,width,height,qty,rotate\nside,ply,23 7/8in,96in,2,0\nshelf,ply,40in,20in,2,1\n");
+    write("s.csv", "label,sheet,width,height,price,qty\nply-4x8,ply,4',8',41.50,\nhave,ply,44in,48in,0,1\n");
+    const auto r = run("nest --parts p.csv --stock s.csv --kerf 1/8in --seconds 5");
+    ASSERT_EQ(r.status, 0) << r.err;
+    const auto j = json::parse(r.out);
+    EXPECT_EQ(j["cost"], 41.5) << "the sides from one sheet, the shelves from what is at hand";
+    EXPECT_EQ(j["lower_bound"], 41.5);
+    EXPECT_EQ(j["proven_optimal"], true);
+    EXPECT_EQ(j["kerf_mm"], 3.175);
+    EXPECT_TRUE(j["unplaced"].empty());
+    ASSERT_EQ(j["sheets"].size(), 2U);
+    double area = 0;
+    for (const auto& s : j["sheets"]) {
+        for (const auto* key : {"stock", "width_mm", "height_mm", "price", "placements", "cuts"}) EXPECT_TRUE(s.contains(key)) << key;
+        for (const auto& p : s["placements"]) {
+            area += p["width_mm"].get<double>() * p["height_mm"].get<double>();
+            if (p["label"] == "side") EXPECT_FALSE(p["turned"].get<bool>());
+            EXPECT_LE(p["x_mm"].get<double>() + p["width_mm"].get<double>(), s["width_mm"].get<double>() + 1e-6);
+        }
+        for (const auto& c : s["cuts"]) EXPECT_EQ(c["from_mm"].size() + c["to_mm"].size(), 4U);
+    }
+    EXPECT_NEAR(area / 645.16, 2 * 23.875 * 96 + 2 * 40 * 20, 1e-3);
+    ASSERT_EQ(run("nest --parts p.csv --stock s.csv --kerf 1/8in -o out.csv").status, 0);
+    EXPECT_THAT(slurp(dir / "out.csv"), HasSubstr("ply-4x8"));
+    // Too large for any sheet: said, and the rest is cut all the same.
+    write("p.csv", "label,sheet,width,height,qty,rotate\nhuge,ply,60in,60in,2,1\nshelf,ply,40in,20in,1,1\n");
+    const auto no = run("nest --parts p.csv --stock s.csv");
+    EXPECT_EQ(no.status, 1);
+    EXPECT_EQ(json::parse(no.out)["unplaced"], json::parse(R"([{"label":"huge","qty":2}])"));
+    for (const auto& [row, word] : std::vector<std::pair<std::string, std::string>>{{"a,ply,10in,10in,1,maybe", "maybe"},
+                                                                                    {"a,ply,-1,10in,1,0", "-1"},
+                                                                                    {"a,ply,10in,wide,1,0", "wide"},
+                                                                                    {"a,ply,1,1,9999999,0", "9999999"}}) {
+        write("p.csv", "label,sheet,width,height,qty,rotate\n" + row + "\n");
+        const auto bad = run("nest --parts p.csv --stock s.csv");
+        EXPECT_EQ(bad.status, 3) << row;
+        EXPECT_THAT(bad.err, HasSubstr("p.csv:2: "));
+        EXPECT_THAT(bad.err, HasSubstr(word));
+    }
+    write("p.csv", "label,sheet,width,height,qty\na,ply,1,1,1\n");
+    EXPECT_THAT(run("nest --parts p.csv --stock s.csv").err, HasSubstr("rotate"));
+}
+
 TEST_F(Tool, CutNamesTheRowOfABadList) {
     write("s.csv", "label,profile,length,price,qty\n2x4-8,2x4,8',4.00,\n");
     const std::vector<std::pair<std::string, std::string>> bad{

@@ -74,11 +74,13 @@ struct NestedSheet {
     std::vector<SawCut> cuts;
 };
 struct NestPlan {
-    Money cost, lowerBound;  ///< by area alone
-    bool proven = false;
+    Money cost, lowerBound;
+    bool proven = false;  ///< cost equals lowerBound, and all that fits a sheet is placed
     std::vector<NestedSheet> sheets;
     std::vector<std::pair<std::size_t, std::int64_t>> unplaced;
 };
-NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, Length kerf);
+/// A good plan at once; given `work`, a search for a better one and a bound. Without it the bound is nothing and nothing is proven.
+NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, Length kerf, std::int64_t work = 0,
+                    const std::function<bool()>& stop = {});
 
 }  // namespace oiko

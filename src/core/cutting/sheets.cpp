@@ -1,158 +1,216 @@
-// Sheets by straight cuts: strips down the sheet first, then pieces across each strip, then trims; best of several orders.
+// Sheets: a good plan by laying pieces in turn, then, given work, a bound on the sheets to buy and a search for a plan that meets it.
 #include <algorithm>
-#include <limits>
+#include <iterator>
 #include <numeric>
 
 #include "core/cutting/cutting.h"
+#include "core/cutting/guillotine.h"
+#include "core/cutting/sheetbound.h"
 
 namespace oiko {
 namespace {
 
-struct Item {
-    std::size_t part;
-    Length w, h;
-    bool turned;
-};
-/// A free rectangle of a sheet, cut off by edge-to-edge cuts alone.
-struct Free {
-    Length x, y, w, h;
-};
-struct Laid {
-    NestedSheet sheet;
-    std::vector<Free> free;
+/// Pieces and sheets of one kind.
+struct Kind {
+    std::vector<std::size_t> sheets;  ///< places in the caller's list
+    std::vector<std::size_t> part;    ///< by piece: place in the caller's list
+    NestCase pieces;
+    SheetCase bound;
 };
 
-/// Lays a piece at a free rectangle's corner and parts the rest in two; `across` says which way the first cut runs.
-void lay(Laid& s, std::size_t f, const Item& it, Length kerf, bool across) {
-    const auto r = s.free[f];
-    s.free.erase(s.free.begin() + static_cast<std::ptrdiff_t>(f));
-    const auto half = Length::ticks(kerf.count() / 2);
-    s.sheet.placements.push_back({it.part, r.x, r.y, it.w, it.h, it.turned});
-    const auto right = r.w - it.w - kerf, above = r.h - it.h - kerf;
-    const auto cutUp = [&](Length top) { s.sheet.cuts.push_back({r.x + it.w + half, r.y, r.x + it.w + half, top}); };
-    const auto cutAcross = [&](Length end) { s.sheet.cuts.push_back({r.x, r.y + it.h + half, end, r.y + it.h + half}); };
-    if (across) {
-        if (r.h > it.h) cutAcross(r.x + r.w);
-        if (r.w > it.w) cutUp(r.y + it.h);
-        if (above > Length{}) s.free.push_back({r.x, r.y + it.h + kerf, r.w, above});
-        if (right > Length{}) s.free.push_back({r.x + it.w + kerf, r.y, right, it.h});
-    } else {
-        if (r.w > it.w) cutUp(r.y + r.h);
-        if (r.h > it.h) cutAcross(r.x + it.w);
-        if (right > Length{}) s.free.push_back({r.x + it.w + kerf, r.y, right, r.h});
-        if (above > Length{}) s.free.push_back({r.x, r.y + it.h + kerf, it.w, above});
-    }
+bool fits(const SheetPart& p, const SheetStock& s) {
+    return (p.width <= s.width && p.height <= s.height) || (p.turns && p.height <= s.width && p.width <= s.height);
 }
 
-double sq(Length w, Length h) { return inMm(w) * inMm(h); }
+/// The plan as cuts and places: what leaves a sheet is cut from it in the order in which it was laid, then parted itself.
+class Drawn {
+public:
+    Drawn(const std::vector<SheetPart>& parts, const Kind& kind, const Layout& layout, Length kerf)
+        : parts_{parts}, kind_{kind}, l_{layout}, kerf_{kerf} {}
+    NestedSheet sheet(std::size_t stock, std::size_t index) {
+        out_ = {stock, {}, {}};
+        for (const auto& s : l_.layings) {
+            if (s.sheet != index) continue;
+            const auto& b = l_.blocks[static_cast<std::size_t>(s.block)];
+            const auto w = s.turned ? b.size.h : b.size.w, h = s.turned ? b.size.w : b.size.h;
+            const auto up = [&](std::int64_t high) { cutUp(s.x + w, s.y, high, s.room.w > w); };
+            const auto across = [&](std::int64_t wide) { cutAcross(s.x, s.y + h, wide, s.room.h > h); };
+            if (s.across)
+                across(s.room.w), up(h);
+            else
+                up(s.room.h), across(w);
+            part(s.block, s.turned, s.x, s.y);
+        }
+        return std::move(out_);
+    }
+
+private:
+    // Positions and sizes have a kerf added; a cut runs along the middle of the kerf before `at`, over what is there without its own.
+    void cutUp(std::int64_t at, std::int64_t y, std::int64_t high, bool needed) {
+        const auto x = Length::ticks(at - kerf_.count() / 2);
+        if (needed) out_.cuts.push_back({x, Length::ticks(y), x, Length::ticks(y + high) - kerf_});
+    }
+    void cutAcross(std::int64_t x, std::int64_t at, std::int64_t wide, bool needed) {
+        const auto y = Length::ticks(at - kerf_.count() / 2);
+        if (needed) out_.cuts.push_back({Length::ticks(x), y, Length::ticks(x + wide) - kerf_, y});
+    }
+    void part(int block, bool turned, std::int64_t x, std::int64_t y) {
+        const auto& b = l_.blocks[static_cast<std::size_t>(block)];
+        if (b.piece >= 0) {
+            const auto i = kind_.part[static_cast<std::size_t>(b.piece)];
+            const auto& p = parts_[i];
+            out_.placements.push_back(
+                {i, Length::ticks(x), Length::ticks(y), turned ? p.height : p.width, turned ? p.width : p.height, turned});
+            return;
+        }
+        const bool beside = b.beside != turned, turnA = b.turnA != turned, turnB = b.turnB != turned;
+        const auto& a = l_.blocks[static_cast<std::size_t>(b.a)].size;
+        const auto w = turnA ? a.h : a.w, h = turnA ? a.w : a.h;
+        if (beside)
+            cutUp(x + w, y, h, true);
+        else
+            cutAcross(x, y + h, w, true);
+        part(b.a, turnA, x, y), part(b.b, turnB, beside ? x + w : x, beside ? y : y + h);
+    }
+    const std::vector<SheetPart>& parts_;
+    const Kind& kind_;
+    const Layout& l_;
+    Length kerf_;
+    NestedSheet out_;
+};
+
+struct Best {
+    Layout layout;
+    std::vector<std::size_t> rows;  ///< the kind's row of each rack
+    double missing = 0;
+    std::int64_t cost = -1;
+    bool betterThan(const Best& o) const { return o.cost < 0 || std::pair{missing, cost} < std::pair{o.missing, o.cost}; }
+};
+
+/// Search for one kind of sheet.
+class Nesting {
+public:
+    Nesting(const Kind& kind, const std::vector<Oblong>& sizes) : k_{kind}, sizes_{sizes} {}
+
+    /// The rows in turn as the one that is taken first, what is on hand before it.
+    Best atOnce(bool drag) const {
+        std::vector<std::size_t> order(sizes_.size());
+        std::iota(order.begin(), order.end(), 0);
+        const auto rate = [&](std::size_t r) {
+            return static_cast<double>(k_.bound.price[r]) / static_cast<double>(k_.bound.sheetW[r]) /
+                   static_cast<double>(k_.bound.sheetH[r]);
+        };
+        std::ranges::stable_sort(order, {}, rate);
+        Best best;
+        for (std::size_t first = 0; first < std::min<std::size_t>(order.size(), drag ? 2 : 4); ++first) {
+            auto rows = order;
+            std::rotate(rows.begin(), rows.begin() + static_cast<std::ptrdiff_t>(first),
+                        rows.begin() + static_cast<std::ptrdiff_t>(first) + 1);
+            std::ranges::stable_sort(rows, {}, [&](auto r) { return k_.bound.price[r] > 0; });
+            for (int variant = 0; variant < (k_.part.size() > 1500 ? 3 : kVariants); ++variant)
+                if (auto now = weighed(laidInTurn(k_.pieces, racksOf(rows, k_.bound.left), variant), rows); now.betterThan(best))
+                    best = std::move(now);
+        }
+        return best;
+    }
+    /// Sheets enough by the bound, the cheapest first, until pieces are found a place on them; returns what no plan can be cheaper than.
+    std::int64_t prove(Best& best, std::int64_t work, const std::function<bool()>& stop) const {
+        const auto area = byArea(k_.bound);
+        std::vector<BoardCut> cuts{areaCut(k_.bound), pairCut(k_.bound)};
+        bool lines = false;  // the slower bound, asked for when the first search fails
+        Dice dice{2026};
+        std::vector<std::size_t> rows(sizes_.size());
+        std::iota(rows.begin(), rows.end(), 0);
+        if (best.missing > 0) {
+            auto now = weighed(searched(k_.pieces, racksOf(rows, k_.bound.left), work, dice, stop), rows);
+            if (now.betterThan(best)) best = std::move(now);
+            if (best.missing > 0) return 0;
+        }
+        std::int64_t bound = 0;
+        std::vector<Boards> tried;
+        for (int round = 0; round < 6 && best.cost > bound; ++round) {
+            const auto bought = leastBoards(area, cuts, best.cost, tried, {}, 20'000);
+            if (tried.empty()) bound = bought.bound;
+            if (bought.boards.empty() || (stop && stop())) break;
+            auto now =
+                weighed(searched(k_.pieces, racksOf(rows, bought.boards), round == 0 ? work / 4 : work / (round + 1), dice, stop), rows);
+            if (now.betterThan(best)) best = std::move(now);
+            if (best.missing <= 0 && best.cost <= bought.cost) continue;
+            if (lines) tried.push_back(bought.boards);
+            if (!lines) std::ranges::copy(lineCuts(k_.bound, stop), std::back_inserter(cuts));
+            lines = true;
+        }
+        return std::min(bound, best.cost);
+    }
+
+private:
+    std::vector<Rack> racksOf(const std::vector<std::size_t>& rows, const Boards& copies) const {
+        std::vector<Rack> out;
+        for (const auto r : rows) out.push_back({sizes_[r], copies[r]});
+        return out;
+    }
+    Best weighed(Layout layout, const std::vector<std::size_t>& rows) const {
+        Best out{std::move(layout), rows, 0, 0};
+        out.missing = areaOut(k_.pieces, out.layout);
+        for (const auto rack : out.layout.sheets) out.cost += k_.bound.price[rows[rack]];
+        return out;
+    }
+    const Kind& k_;
+    const std::vector<Oblong>& sizes_;
+};
 
 }  // namespace
 
-NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, Length kerf) {
+NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, Length kerf, std::int64_t work,
+                    const std::function<bool()>& stop) {
     NestPlan plan;
+    plan.proven = true;
     std::vector<std::string> kinds;
     for (const auto& p : parts)
         if (std::ranges::find(kinds, p.sheet) == kinds.end()) kinds.push_back(p.sheet);
-    for (const auto& kind : kinds) {
-        std::vector<std::size_t> sheets, items;
+    std::vector<std::int64_t> unplaced(parts.size(), 0);
+    for (const auto& name : kinds) {
+        Kind k;
+        const auto grown = [&](Length l) { return (l + kerf).count(); };
         for (std::size_t j = 0; j < stock.size(); ++j)
-            if (stock[j].sheet == kind) sheets.push_back(j);
-        std::vector<std::int64_t> missing(parts.size(), 0);
-        for (std::size_t i = 0; i < parts.size(); ++i) {
-            if (parts[i].sheet != kind) continue;
-            const bool fits = std::ranges::any_of(sheets, [&](auto j) {
-                const auto& s = stock[j];
-                return (parts[i].width <= s.width && parts[i].height <= s.height) ||
-                       (parts[i].turns && parts[i].height <= s.width && parts[i].width <= s.height);
-            });
-            for (std::int64_t k = 0; k < parts[i].quantity; ++k)
-                if (fits)
-                    items.push_back(i);
-                else
-                    ++missing[i];
-        }
-        std::vector<Laid> best;
-        std::int64_t bestCost = -1;
-        std::vector<std::int64_t> bestMissing;
-        for (int order = 0; order < 4; ++order)
-            for (int split = 0; split < 3; ++split) {
-                auto turn = items;
-                std::ranges::stable_sort(turn, [&](auto a, auto b) {
-                    const auto &p = parts[a], &q = parts[b];
-                    const auto longA = std::max(p.width, p.height), longB = std::max(q.width, q.height);
-                    switch (order) {
-                        case 0: return sq(p.width, p.height) > sq(q.width, q.height);
-                        case 1: return p.height != q.height ? p.height > q.height : p.width > q.width;
-                        case 2: return longA != longB ? longA > longB : sq(p.width, p.height) > sq(q.width, q.height);
-                        default: return p.width != q.width ? p.width > q.width : p.height > q.height;
-                    }
-                });
-                std::vector<Laid> laid;
-                std::vector<std::int64_t> used(stock.size(), 0), lost(parts.size(), 0);
-                std::int64_t cost = 0;
-                for (const auto i : turn) {
-                    const auto& p = parts[i];
-                    // The free rectangle that the piece fills best: by the shorter rest of its two sides.
-                    std::size_t bs = SIZE_MAX, bf = 0;
-                    Item bi{};
-                    auto tightest = Length::ticks(std::numeric_limits<std::int64_t>::max());
-                    const auto tryAt = [&](std::size_t s, std::size_t f, Length w, Length h, bool turned) {
-                        const auto& r = laid[s].free[f];
-                        if (w > r.w || h > r.h) return;
-                        const auto rest = std::min(r.w - w, r.h - h);
-                        if (rest < tightest) tightest = rest, bs = s, bf = f, bi = {i, w, h, turned};
-                    };
-                    for (std::size_t s = 0; s < laid.size(); ++s)
-                        for (std::size_t f = 0; f < laid[s].free.size(); ++f) {
-                            tryAt(s, f, p.width, p.height, false);
-                            if (p.turns && p.width != p.height) tryAt(s, f, p.height, p.width, true);
-                        }
-                    if (bs == SIZE_MAX) {
-                        // A new sheet: the cheapest that takes the piece.
-                        std::size_t pick = SIZE_MAX;
-                        for (const auto j : sheets) {
-                            if (stock[j].quantity && used[j] >= *stock[j].quantity) continue;
-                            const bool as = p.width <= stock[j].width && p.height <= stock[j].height,
-                                       over = p.turns && p.height <= stock[j].width && p.width <= stock[j].height;
-                            if ((as || over) && (pick == SIZE_MAX || stock[j].price < stock[pick].price)) pick = j;
-                        }
-                        if (pick == SIZE_MAX) {
-                            ++lost[i];
-                            continue;
-                        }
-                        ++used[pick], cost += stock[pick].price.count();
-                        laid.push_back({{pick, {}, {}}, {{Length{}, Length{}, stock[pick].width, stock[pick].height}}});
-                        tryAt(laid.size() - 1, 0, p.width, p.height, false);
-                        if (bs == SIZE_MAX) tryAt(laid.size() - 1, 0, p.height, p.width, true);
-                    }
-                    const auto& r = laid[bs].free[bf];
-                    const bool across = split == 0 ? true : split == 1 ? false : r.w - bi.w < r.h - bi.h;
-                    lay(laid[bs], bf, bi, kerf, across);
-                }
-                const auto lostSum = std::accumulate(lost.begin(), lost.end(), std::int64_t{0});
-                const auto bestLost = std::accumulate(bestMissing.begin(), bestMissing.end(), std::int64_t{0});
-                if (bestCost < 0 || lostSum < bestLost || (lostSum == bestLost && cost < bestCost))
-                    best = laid, bestCost = cost, bestMissing = lost;
+            if (stock[j].sheet == name && (!stock[j].quantity || *stock[j].quantity > 0)) {
+                k.sheets.push_back(j);
+                k.bound.sheetW.push_back((grown(stock[j].width) + 999) / 1000),
+                    k.bound.sheetH.push_back((grown(stock[j].height) + 999) / 1000);
+                k.bound.price.push_back(stock[j].price.count());
+                k.bound.left.push_back(stock[j].quantity ? *stock[j].quantity : kUnlimited * 2);
             }
-        plan.cost += Money::ticks(std::max<std::int64_t>(0, bestCost));
-        for (auto& l : best) plan.sheets.push_back(std::move(l.sheet));
         for (std::size_t i = 0; i < parts.size(); ++i) {
-            const auto n = missing[i] + (bestMissing.empty() ? 0 : bestMissing[i]);
-            if (n > 0) plan.unplaced.emplace_back(i, n);
+            const auto& p = parts[i];
+            if (p.sheet != name || p.quantity <= 0) continue;
+            if (std::ranges::none_of(k.sheets, [&](auto j) { return fits(p, stock[j]); })) {
+                unplaced[i] += p.quantity;
+                continue;
+            }
+            k.bound.w.push_back(grown(p.width) / 1000), k.bound.h.push_back(grown(p.height) / 1000), k.bound.need.push_back(p.quantity);
+            k.bound.turns.push_back(p.turns);
+            for (std::int64_t n = 0; n < p.quantity; ++n)
+                k.part.push_back(i), k.pieces.piece.push_back({grown(p.width), grown(p.height)}), k.pieces.turns.push_back(p.turns);
         }
-        // By area: no plan costs less than the pieces' area at the best price a square millimetre.
-        double rate = 1e300, sum = 0;
-        for (const auto j : sheets)
-            rate = std::min(rate, static_cast<double>(stock[j].price.count()) / sq(stock[j].width, stock[j].height));
+        if (k.part.empty()) continue;
+        std::vector<Oblong> sizes;
+        for (const auto j : k.sheets) sizes.push_back({grown(stock[j].width), grown(stock[j].height)});
+        const Nesting nesting{k, sizes};
+        auto best = nesting.atOnce(work == 0);
+        const auto bound = work > 0 ? nesting.prove(best, work, stop) : 0;
+        plan.cost += Money::ticks(best.cost), plan.lowerBound += Money::ticks(bound);
+        plan.proven &= work > 0 && best.missing <= 0 && bound == best.cost;
+        Drawn drawn{parts, k, best.layout, kerf};
+        for (std::size_t s = 0; s < best.layout.sheets.size(); ++s)
+            plan.sheets.push_back(drawn.sheet(k.sheets[best.rows[best.layout.sheets[s]]], s));
+        std::vector<std::int64_t> placed(parts.size(), 0);
+        for (const auto& s : plan.sheets)
+            for (const auto& p : s.placements) ++placed[p.part];
         for (std::size_t i = 0; i < parts.size(); ++i)
-            if (parts[i].sheet == kind) sum += sq(parts[i].width, parts[i].height) * static_cast<double>(parts[i].quantity - missing[i]);
-        std::int64_t bound = sheets.empty() ? 0 : static_cast<std::int64_t>(sum * rate * (1 - 1e-12));
-        // Where one size is sold, whole sheets.
-        if (sheets.size() == 1 && stock[sheets[0]].price.count() > 0)
-            bound = (bound + stock[sheets[0]].price.count() - 1) / stock[sheets[0]].price.count() * stock[sheets[0]].price.count();
-        plan.lowerBound += Money::ticks(std::min(bound, std::max<std::int64_t>(0, bestCost)));
+            if (parts[i].sheet == name && parts[i].quantity > placed[i]) unplaced[i] = parts[i].quantity - placed[i];
     }
-    plan.proven = plan.unplaced.empty() && plan.cost == plan.lowerBound;
+    for (std::size_t i = 0; i < parts.size(); ++i)
+        if (unplaced[i] > 0) plan.unplaced.emplace_back(i, unplaced[i]);
     return plan;
 }
 

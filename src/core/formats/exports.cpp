@@ -12,6 +12,7 @@
 #include "core/design/layout.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/formats/cutlists.h"
 #include "core/formats/files.h"
 
 namespace oiko {
@@ -326,68 +327,6 @@ std::string reportJson(const Answer& a, const Words& words) {
     return doc.dump(1) + "\n";
 }
 
-std::string cutPlanJson(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, Length kerf,
-                        double seconds) {
-    Json doc{{"cost", inUnits(plan.cost)},
-             {"lower_bound", inUnits(plan.lowerBound)},
-             {"proven_optimal", plan.proven},
-             {"seconds", std::round(seconds * 1000) / 1000},
-             {"kerf_mm", inMm(kerf)}};
-    doc["boards"] = Json::array();
-    for (const auto& b : plan.boards) {
-        Json j{{"stock", stock[b.stock].label},
-               {"length_mm", inMm(stock[b.stock].length)},
-               {"price", inUnits(stock[b.stock].price)},
-               {"cuts", Json::array()},
-               {"offcut_mm", inMm(b.offcut)}};
-        for (const auto& c : b.pieces)
-            j["cuts"].push_back({{"label", parts[c.part].label}, {"length_mm", inMm(parts[c.part].length)}, {"at_mm", inMm(c.at)}});
-        doc["boards"].push_back(std::move(j));
-    }
-    doc["unplaced"] = Json::array();
-    for (const auto& [i, n] : plan.unplaced) doc["unplaced"].push_back({{"label", parts[i].label}, {"qty", n}});
-    return doc.dump(1) + "\n";
-}
-
-std::string cutPlanCsv(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan) {
-    Listing out{"cuts", {"board", "stock", "stock_length_mm", "price", "label", "length_mm", "at_mm", "offcut_mm"}, {}};
-    double n = 0;
-    for (const auto& b : plan.boards) {
-        ++n;
-        for (const auto& c : b.pieces)
-            out.rows.push_back({n, stock[b.stock].label, inMm(stock[b.stock].length), inUnits(stock[b.stock].price), parts[c.part].label,
-                                inMm(parts[c.part].length), inMm(c.at), inMm(b.offcut)});
-    }
-    return toCsv(out);
-}
-
-std::string nestPlanJson(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, Length kerf,
-                         double seconds) {
-    Json doc{{"cost", inUnits(plan.cost)},
-             {"lower_bound", inUnits(plan.lowerBound)},
-             {"proven_optimal", plan.proven},
-             {"seconds", std::round(seconds * 1000) / 1000},
-             {"kerf_mm", inMm(kerf)}};
-    doc["sheets"] = Json::array();
-    for (const auto& s : plan.sheets) {
-        const auto& st = stock[s.stock];
-        Json j{{"stock", st.label},          {"width_mm", inMm(st.width)},  {"height_mm", inMm(st.height)},
-               {"price", inUnits(st.price)}, {"placements", Json::array()}, {"cuts", Json::array()}};
-        for (const auto& p : s.placements)
-            j["placements"].push_back({{"label", parts[p.part].label},
-                                       {"x_mm", inMm(p.x)},
-                                       {"y_mm", inMm(p.y)},
-                                       {"width_mm", inMm(p.width)},
-                                       {"height_mm", inMm(p.height)},
-                                       {"turned", p.turned}});
-        for (const auto& c : s.cuts) j["cuts"].push_back({{"from_mm", {inMm(c.x0), inMm(c.y0)}}, {"to_mm", {inMm(c.x1), inMm(c.y1)}}});
-        doc["sheets"].push_back(std::move(j));
-    }
-    doc["unplaced"] = Json::array();
-    for (const auto& [i, n] : plan.unplaced) doc["unplaced"].push_back({{"label", parts[i].label}, {"qty", n}});
-    return doc.dump(1) + "\n";
-}
-
 namespace {
 constexpr std::string_view kKinds[] = {"parts", "cuts", "sheets", "buy", "checks", "steps", "model", "plans"};
 constexpr std::string_view kLists[] = {"csv", "json", "xlsx", "md"};
@@ -401,132 +340,6 @@ std::span<const std::string_view> exportFormats(std::string_view what) {
     if (what == "model") return kModel;
     if (what == "plans") return kPlans;
     return kLists;
-}
-
-namespace {
-
-/// Columns by name; an error names one that is missing, a warning those that nobody asked for.
-Result<std::vector<int>> columns(const Csv& csv, const std::string& where, std::initializer_list<std::string_view> names,
-                                 std::vector<std::string>& warned) {
-    std::vector<int> out;
-    for (const auto n : names) {
-        out.push_back(csv.column(n));
-        if (out.back() < 0 && n != "qty")
-            return Error{Error::Kind::input, where + ":1", {"csv.nocolumn", {std::string{n}}}, {"csv.todo", {}}};
-    }
-    std::string unknown;
-    for (const auto& h : csv.header)
-        if (std::ranges::find(names, std::string_view{h}) == names.end()) unknown += (unknown.empty() ? "" : ", ") + h;
-    if (!unknown.empty()) warned.push_back(unknown);
-    return out;
-}
-
-std::string spaceless(std::string s) {
-    while (!s.empty() && s.back() == ' ') s.pop_back();
-    while (!s.empty() && s.front() == ' ') s.erase(0, 1);
-    return s;
-}
-
-constexpr std::int64_t kMostPieces = 1'000'000;
-
-Result<Length> positiveLength(const std::string& text, const std::string& at) {
-    const auto l = readLength(text, Units::metric);
-    if (!l) {
-        auto e = l.error();
-        e.kind = Error::Kind::input, e.where = at;
-        return e;
-    }
-    if (l.value() <= Length{}) return Error{Error::Kind::input, at, {"csv.length", {text}}, {"csv.length.todo", {}}};
-    return l;
-}
-Result<std::int64_t> quantity(const std::string& text, const std::string& at, std::int64_t least) {
-    const auto n = readCount(text);
-    if (!n || n.value() < least || n.value() > kMostPieces)
-        return Error{Error::Kind::input, at, {"csv.qty", {text}}, {"csv.qty.todo", {least, kMostPieces}}};
-    return n;
-}
-
-}  // namespace
-
-Result<std::vector<CutPart>> readCutParts(std::string_view text, const std::string& where, std::vector<std::string>& warned) {
-    const auto csv = readCsv(text, where);
-    if (!csv) return csv.error();
-    const auto cols = columns(csv.value(), where, {"label", "profile", "length", "qty"}, warned);
-    if (!cols) return cols.error();
-    std::vector<CutPart> out;
-    std::int64_t all = 0;
-    for (std::size_t r = 0; r < csv.value().rows.size(); ++r) {
-        const auto& row = csv.value().rows[r];
-        const auto at = where + ":" + std::to_string(csv.value().lines[r]);
-        const auto cell = [&](std::size_t c) {
-            return cols.value()[c] < 0 ? std::string{} : spaceless(row[static_cast<std::size_t>(cols.value()[c])]);
-        };
-        const auto l = positiveLength(cell(2), at);
-        if (!l) return l.error();
-        const auto n = cell(3).empty() ? Result<std::int64_t>{std::int64_t{1}} : quantity(cell(3), at, 1);
-        if (!n) return n.error();
-        if ((all += n.value()) > kMostPieces)
-            return Error{Error::Kind::input, at, {"csv.toomany", {kMostPieces}}, {"csv.toomany.todo", {}}};
-        out.push_back({cell(0), cell(1), l.value(), n.value()});
-    }
-    return out;
-}
-
-Result<std::vector<CutStock>> readCutStock(std::string_view text, const std::string& where, std::vector<std::string>& warned) {
-    const auto csv = readCsv(text, where);
-    if (!csv) return csv.error();
-    const auto cols = columns(csv.value(), where, {"label", "profile", "length", "price", "qty"}, warned);
-    if (!cols) return cols.error();
-    std::vector<CutStock> out;
-    for (std::size_t r = 0; r < csv.value().rows.size(); ++r) {
-        const auto& row = csv.value().rows[r];
-        const auto at = where + ":" + std::to_string(csv.value().lines[r]);
-        const auto cell = [&](std::size_t c) {
-            return cols.value()[c] < 0 ? std::string{} : spaceless(row[static_cast<std::size_t>(cols.value()[c])]);
-        };
-        const auto l = positiveLength(cell(2), at);
-        if (!l) return l.error();
-        const auto price = readMoney(cell(3));
-        if (cell(3).empty() || !price || price.value() < Money{})
-            return Error{Error::Kind::input, at, {"csv.price", {cell(3)}}, {"csv.price.todo", {}}};
-        std::optional<std::int64_t> n;
-        if (!cell(4).empty()) {
-            const auto q = quantity(cell(4), at, 0);
-            if (!q) return q.error();
-            n = q.value();
-        }
-        out.push_back({cell(0), cell(1), l.value(), price.value(), n});
-    }
-    return out;
-}
-
-std::string pricesCsv(const Design& design) {
-    std::string s = "id,price\r\n";
-    for (const auto& i : pricedCatalog(design.prices)) s += csvCell(i.id) + "," + (i.price ? exactMoney(*i.price) : "") + "\r\n";
-    return s;
-}
-
-Result<std::map<std::string, std::optional<Money>>> readPrices(std::string_view text, const std::string& where) {
-    const auto csv = readCsv(text, where);
-    if (!csv) return csv.error();
-    std::vector<std::string> warned;
-    const auto cols = columns(csv.value(), where, {"id", "price"}, warned);
-    if (!cols) return cols.error();
-    std::map<std::string, std::optional<Money>> out;
-    for (std::size_t r = 0; r < csv.value().rows.size(); ++r) {
-        const auto at = where + ":" + std::to_string(csv.value().lines[r]);
-        const auto id = spaceless(csv.value().rows[r][static_cast<std::size_t>(cols.value()[0])]),
-                   price = spaceless(csv.value().rows[r][static_cast<std::size_t>(cols.value()[1])]);
-        if (!findItem(catalog(), id)) return Error{Error::Kind::input, at, {"csv.noitem", {id}}, {"csv.noitem.todo", {}}};
-        if (price.empty()) {
-            out[id] = std::nullopt;
-            continue;
-        }
-        const auto read = readMoney(price);
-        if (!read || read.value() < Money{}) return Error{Error::Kind::input, at, {"csv.price", {price}}, {"csv.price.todo", {}}};
-        out[id] = read.value();
-    }
-    return out;
 }
 
 }  // namespace oiko

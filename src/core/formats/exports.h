@@ -29,24 +29,11 @@ Result<std::string> exportBytes(const Answer& answer, std::string_view what, std
 std::string modelJson(const Answer& answer);
 std::string modelObj(const Model& model);
 std::string reportJson(const Answer& answer, const Words& words);
-std::string cutPlanJson(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, Length kerf,
-                        double seconds);
-std::string cutPlanCsv(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan);
-std::string nestPlanJson(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, Length kerf,
-                         double seconds);
 /// All pages' drawings side by side at full size, in millimetres; dimensions as lines and text.
 Done writeDxf(const PlanSet& set, const Words& words, const std::string& path);
 
 /// Extensions that `export WHAT` can write, without dots; empty: no such WHAT.
 std::span<const std::string_view> exportFormats(std::string_view what);
 std::span<const std::string_view> exportKinds();
-
-/// Parts and stock of a cut list in CSV, as docs/formats.md has them. Warnings (unknown columns) go to `warned`.
-Result<std::vector<CutPart>> readCutParts(std::string_view text, const std::string& where, std::vector<std::string>& warned);
-Result<std::vector<CutStock>> readCutStock(std::string_view text, const std::string& where, std::vector<std::string>& warned);
-/// The price book as CSV, `id,price`; an empty price is one that is not known.
-std::string pricesCsv(const Design& design);
-/// Prices by catalogue id; a wrong row is named, and an id that nobody sells is refused.
-Result<std::map<std::string, std::optional<Money>>> readPrices(std::string_view text, const std::string& where);
 
 }  // namespace oiko

@@ -62,7 +62,7 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
             if (board.profile == part.profile && part.length > board.length && part.length - board.length < mm(0.5))
                 part.length = board.length;
     out.boards = cutBoards(out.boardParts, out.boardStock, rules);
-    out.sheets = nestSheets(out.sheetParts, out.sheetStock, rules.kerf);
+    out.sheets = nestSheets(out.sheetParts, out.sheetStock, rules.kerf, rules.work * 5, rules.stop);
     return out;
 }
 

@@ -1,0 +1,383 @@
+#include "core/cutting/guillotine.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <numeric>
+#include <optional>
+
+namespace oiko {
+namespace {
+
+double areaOf(Oblong o) { return static_cast<double>(o.w) * static_cast<double>(o.h) / 1e12; }
+Oblong turnedIf(Oblong o, bool turned) { return turned ? Oblong{o.h, o.w} : o; }
+
+std::vector<Block> leaves(const NestCase& g) {
+    std::vector<Block> out;
+    for (std::size_t i = 0; i < g.piece.size(); ++i) out.push_back({g.piece[i], g.turns[i], static_cast<int>(i)});
+    return out;
+}
+
+/// What is known of a block while it is laid.
+struct Turn {
+    int block;
+    int split;  ///< 0 across first, 1 up first, 2 whichever leaves the larger rest
+};
+
+/// Lays blocks in the order given, each into the free oblong that it fills tightest on one side.
+class Decoder {
+public:
+    explicit Decoder(const std::vector<Rack>& racks) : racks_{racks} {}
+
+    void run(const std::vector<Block>& blocks, const std::vector<Turn>& turns) {
+        free_.clear(), layings.clear(), out.clear(), sheets.clear();
+        left_.clear();
+        for (const auto& r : racks_) left_.push_back(r.copies);
+        for (const auto& t : turns) {
+            const auto& b = blocks[static_cast<std::size_t>(t.block)];
+            std::size_t best = SIZE_MAX;
+            bool turned = false;
+            auto tight = std::pair{std::numeric_limits<std::int64_t>::max(), std::numeric_limits<std::int64_t>::max()};
+            const auto look = [&](std::size_t f, Oblong s, bool over) {
+                const auto& r = free_[f].size;
+                if (s.w > r.w || s.h > r.h) return;
+                const auto rest = std::minmax(r.w - s.w, r.h - s.h);
+                if (const std::pair<std::int64_t, std::int64_t> now{rest.first, rest.second}; now < tight)
+                    tight = now, best = f, turned = over;
+            };
+            const auto lookBothWays = [&](std::size_t f) {
+                look(f, b.size, false);
+                if (b.turns && b.size.w != b.size.h) look(f, turnedIf(b.size, true), true);
+            };
+            for (std::size_t f = 0; f < free_.size(); ++f) lookBothWays(f);
+            for (std::size_t r = 0; best == SIZE_MAX && r < racks_.size(); ++r) {
+                if (left_[r] == 0) continue;
+                free_.push_back({sheets.size(), 0, 0, racks_[r].size});
+                lookBothWays(free_.size() - 1);
+                if (best == SIZE_MAX)
+                    free_.pop_back();
+                else
+                    --left_[r], sheets.push_back(r);
+            }
+            if (best == SIZE_MAX) {
+                out.push_back(t.block);
+                continue;
+            }
+            const auto r = free_[best];
+            free_[best] = free_.back(), free_.pop_back();
+            const auto s = turnedIf(b.size, turned);
+            const auto right = r.size.w - s.w, above = r.size.h - s.h;
+            const bool across = t.split == 0 || (t.split == 2 && right < above);
+            layings.push_back({t.block, turned, r.sheet, r.x, r.y, r.size, across});
+            if (right > 0) free_.push_back({r.sheet, r.x + s.w, r.y, {right, across ? s.h : r.size.h}});
+            if (above > 0) free_.push_back({r.sheet, r.x, r.y + s.h, {across ? r.size.w : s.w, above}});
+            // With thousands of pieces the smallest rests are forgotten.
+            if (free_.size() > 400) {
+                std::ranges::sort(free_, {}, [](const Free& f) { return -areaOf(f.size); });
+                free_.resize(200);
+            }
+        }
+    }
+    /// The larger, the more of the free area lies together.
+    double together() const {
+        double most = 0;
+        for (const auto& f : free_) most = std::max(most, areaOf(f.size));
+        return most;
+    }
+    std::vector<Laying> layings;
+    std::vector<std::size_t> sheets;
+    std::vector<int> out;
+
+private:
+    struct Free {
+        std::size_t sheet;
+        std::int64_t x, y;
+        Oblong size;
+    };
+    const std::vector<Rack>& racks_;
+    std::vector<std::int64_t> left_;
+    std::vector<Free> free_;
+};
+
+/// Joins blocks that share a whole edge, the rarest edges first, until the sheets themselves are made or no way on is found.
+class Joiner {
+public:
+    Joiner(const std::vector<Oblong>& sheets, std::vector<Block> plain, Dice& dice)
+        : sheets_{sheets}, blocks{std::move(plain)}, dice_{dice} {
+        for (int i = 0; i < static_cast<int>(blocks.size()); ++i) {
+            const auto& b = blocks[static_cast<std::size_t>(i)];
+            open.push_back(i);
+            leastW_ = std::min({leastW_, b.size.w, b.turns ? b.size.h : b.size.w});
+            leastH_ = std::min({leastH_, b.size.h, b.turns ? b.size.w : b.size.h});
+        }
+    }
+    /// Joined as far as it goes; then again and again some blocks are taken apart and joined anew, and what is no worse stays. True: every
+    /// block left is one of the sheets.
+    bool toSheets(int rounds) {
+        some(SIZE_MAX);
+        auto energy = weigh();
+        for (int round = 0; round < rounds; ++round) {
+            if (open.size() <= sheets_.size() && done()) return true;
+            if (blocks.size() > 20'000) compact();
+            const auto before = open;
+            for (auto k = 1 + dice_.below(3); k > 0 && !open.empty(); --k) {
+                const auto at = dice_.below(open.size());
+                std::vector<int> apart{open[at]};
+                open.erase(open.begin() + static_cast<std::ptrdiff_t>(at));
+                for (auto cuts = 1 + dice_.below(8); cuts > 0; --cuts) {
+                    const auto part = dice_.below(apart.size());
+                    const auto& b = blocks[static_cast<std::size_t>(apart[part])];
+                    if (b.piece >= 0) continue;
+                    apart[part] = b.a, apart.push_back(b.b);
+                }
+                open.insert(open.end(), apart.begin(), apart.end());
+            }
+            some(SIZE_MAX);
+            const auto now = weigh();
+            if (now <= energy || dice_.unit() < std::exp((energy - now) / (0.05 + 0.6 * (rounds - round) / rounds)))
+                energy = now;
+            else
+                open = before;
+        }
+        return false;
+    }
+    /// So many pairs at most.
+    void some(std::size_t pairs) {
+        for (; pairs > 0; --pairs) {
+            const auto best = likeliest();
+            if (!best) return;
+            join(*best);
+        }
+    }
+    const std::vector<Oblong>& sheets_;
+    std::vector<Block> blocks;
+    std::vector<int> open;
+
+private:
+    struct Join {
+        double rank;
+        int a, b;
+        bool beside, turnA, turnB;
+        Oblong size;
+        bool turns;
+    };
+    /// It fits a sheet, and what is left beside and above it is nothing or holds a piece: all must be filled.
+    bool fits(Oblong o, bool turns) const {
+        const auto filled = [](std::int64_t gap, std::int64_t least) { return gap == 0 || gap >= least; };
+        return std::ranges::any_of(sheets_, [&](const Oblong& s) {
+            return (filled(s.w - o.w, leastW_) && filled(s.h - o.h, leastH_)) ||
+                   (turns && filled(s.w - o.h, leastW_) && filled(s.h - o.w, leastH_));
+        });
+    }
+    /// How often a length stands as an edge that something can be joined along.
+    int number(std::int64_t edge, bool upright) const {
+        int n = 0;
+        for (const int i : open) {
+            const auto& b = blocks[static_cast<std::size_t>(i)];
+            n += (upright || b.turns ? b.size.h == edge : false) + (!upright || b.turns ? b.size.w == edge : false);
+        }
+        return n;
+    }
+    bool sheetEdge(std::int64_t edge, bool upright, bool turns) const {
+        return std::ranges::any_of(
+            sheets_, [&](const Oblong& s) { return (upright ? s.h : s.w) == edge || (turns && (upright ? s.w : s.h) == edge); });
+    }
+    std::optional<Join> likeliest() {
+        std::optional<Join> out;
+        for (std::size_t p = 0; p < open.size(); ++p)
+            for (std::size_t q = p + 1; q < open.size(); ++q) {
+                const auto &a = blocks[static_cast<std::size_t>(open[p])], &b = blocks[static_cast<std::size_t>(open[q])];
+                const bool turns = a.turns && b.turns;
+                for (int way = 0; way < 4; ++way) {
+                    const bool turnA = way & 1, turnB = way & 2;
+                    if ((turnA && (!a.turns || a.size.w == a.size.h)) || (turnB && (!b.turns || b.size.w == b.size.h))) continue;
+                    // Turned both, two that may turn are joined as if neither were.
+                    if (turns && turnA) continue;
+                    const auto s = turnedIf(a.size, turnA), t = turnedIf(b.size, turnB);
+                    for (const bool beside : {true, false}) {
+                        if ((beside ? s.h != t.h : s.w != t.w)) continue;
+                        const Oblong size = beside ? Oblong{s.w + t.w, s.h} : Oblong{s.w, s.h + t.h};
+                        if (!fits(size, turns)) continue;
+                        const auto edge = beside ? s.h : s.w, sum = beside ? size.w : size.h;
+                        double rank = number(edge, beside);
+                        if (sheetEdge(edge, beside, turns)) rank *= 2;
+                        // What comes of it should find a partner again.
+                        if (number(sum, !beside) > 0 || sheetEdge(sum, !beside, turns)) rank *= 0.6;
+                        rank *= 0.5 + dice_.unit();
+                        if (!out || rank < out->rank) out = Join{rank, open[p], open[q], beside, turnA, turnB, size, turns};
+                    }
+                }
+            }
+        return out;
+    }
+    void join(const Join& j) {
+        std::erase_if(open, [&](int i) { return i == j.a || i == j.b; });
+        open.push_back(static_cast<int>(blocks.size()));
+        blocks.push_back({j.size, j.turns, -1, j.a, j.b, j.beside, j.turnA, j.turnB});
+    }
+    /// Few blocks are good, and better if most of the area is in few of them.
+    double weigh() const {
+        double sum = 0, squares = 0;
+        for (const int i : open) {
+            const auto area = areaOf(blocks[static_cast<std::size_t>(i)].size);
+            sum += area, squares += area * area;
+        }
+        return static_cast<double>(open.size()) - squares / (sum * sum);
+    }
+    /// Blocks that no block left is made of are forgotten.
+    void compact() {
+        std::vector<int> place(blocks.size(), -1);
+        std::vector<bool> used(blocks.size(), false);
+        for (const int i : open) used[static_cast<std::size_t>(i)] = true;
+        for (auto i = blocks.size(); i-- > 0;)
+            if (used[i] && blocks[i].piece < 0)
+                used[static_cast<std::size_t>(blocks[i].a)] = used[static_cast<std::size_t>(blocks[i].b)] = true;
+        std::vector<Block> kept;
+        for (std::size_t i = 0; i < blocks.size(); ++i) {
+            if (!used[i] && blocks[i].piece < 0) continue;
+            place[i] = static_cast<int>(kept.size());
+            kept.push_back(blocks[i]);
+            if (blocks[i].piece < 0)
+                kept.back().a = place[static_cast<std::size_t>(blocks[i].a)], kept.back().b = place[static_cast<std::size_t>(blocks[i].b)];
+        }
+        for (auto& i : open) i = place[static_cast<std::size_t>(i)];
+        blocks = std::move(kept);
+    }
+    bool done() const {
+        // Each sheet once.
+        std::vector<bool> used(sheets_.size(), false);
+        for (const int i : open) {
+            const auto& b = blocks[static_cast<std::size_t>(i)];
+            bool found = false;
+            for (std::size_t s = 0; s < sheets_.size() && !found; ++s)
+                if (!used[s] && (b.size == sheets_[s] || (b.turns && turnedIf(b.size, true) == sheets_[s]))) used[s] = found = true;
+            if (!found) return false;
+        }
+        return true;
+    }
+    Dice& dice_;
+    std::int64_t leastW_ = INT64_MAX, leastH_ = INT64_MAX;  ///< the narrowest and the lowest a piece can lie
+};
+
+}  // namespace
+
+double areaOut(const NestCase& g, const Layout& l) {
+    double sum = 0;
+    std::vector<int> open = l.out;
+    while (!open.empty()) {
+        const auto& b = l.blocks[static_cast<std::size_t>(open.back())];
+        open.pop_back();
+        if (b.piece >= 0)
+            sum += areaOf(g.piece[static_cast<std::size_t>(b.piece)]);
+        else
+            open.push_back(b.a), open.push_back(b.b);
+    }
+    return sum;
+}
+
+Layout laidInTurn(const NestCase& g, const std::vector<Rack>& racks, int variant) {
+    Layout out{leaves(g), {}, {}, {}};
+    std::vector<Turn> turns;
+    for (int i = 0; i < static_cast<int>(out.blocks.size()); ++i) turns.push_back({i, variant % 3});
+    std::ranges::stable_sort(turns, [&](const Turn& x, const Turn& y) {
+        const auto p = out.blocks[static_cast<std::size_t>(x.block)].size, q = out.blocks[static_cast<std::size_t>(y.block)].size;
+        switch (variant / 3) {
+            case 0: return areaOf(p) > areaOf(q);
+            case 1: return p.h != q.h ? p.h > q.h : p.w > q.w;
+            case 2: return std::max(p.w, p.h) != std::max(q.w, q.h) ? std::max(p.w, p.h) > std::max(q.w, q.h) : areaOf(p) > areaOf(q);
+            default: return p.w != q.w ? p.w > q.w : p.h > q.h;
+        }
+    });
+    Decoder d{racks};
+    d.run(out.blocks, turns);
+    out.layings = std::move(d.layings), out.sheets = std::move(d.sheets), out.out = std::move(d.out);
+    return out;
+}
+
+Layout searched(const NestCase& g, const std::vector<Rack>& racks, std::int64_t work, Dice& dice, const std::function<bool()>& stop) {
+    Layout best = laidInTurn(g, racks, 0);
+    double least = areaOut(g, best);
+    const auto take = [&](const std::vector<Block>& blocks, const Decoder& d) {
+        Layout now{blocks, d.layings, d.sheets, d.out};
+        if (const double out = areaOut(g, now); out < least) least = out, best = std::move(now);
+    };
+    for (int variant = 1; variant < kVariants && least > 0; ++variant) {
+        auto now = laidInTurn(g, racks, variant);
+        if (const double out = areaOut(g, now); out < least) least = out, best = std::move(now);
+    }
+    double all = 0, room = 0;
+    for (const auto& p : g.piece) all += areaOf(p);
+    std::vector<Oblong> sheets;
+    for (const auto& r : racks)
+        for (auto k = std::min<std::int64_t>(r.copies, static_cast<std::int64_t>(g.piece.size())); k > 0; --k)
+            sheets.push_back(r.size), room += areaOf(r.size);
+    const bool perfect = all > room * (1 - 1e-9);
+    const auto plain = leaves(g);
+    const auto n = static_cast<std::int64_t>(plain.size());
+    const auto spent = [&] { return work <= 0 || (stop && stop()); };
+    for (int round = 0; least > 0 && !spent(); ++round) {
+        if (perfect)
+            for (int k = 0; k < 3 && least > 0 && !spent(); ++k) {
+                Joiner j{sheets, plain, dice};
+                work -= 10'000 * (n + 30);
+                if (!j.toSheets(20'000)) continue;
+                std::vector<Turn> turns;
+                for (const int i : j.open) turns.push_back({i, 0});
+                Decoder d{racks};
+                d.run(j.blocks, turns);
+                take(j.blocks, d);
+            }
+        if (least == 0) break;
+        // Some blocks joined first, none in every third round.
+        auto blocks = plain;
+        std::vector<int> open(plain.size());
+        std::iota(open.begin(), open.end(), 0);
+        if (round % 3 != 0 && n <= 200) {
+            Joiner j{sheets, plain, dice};
+            j.some(1 + dice.below(plain.size()));
+            blocks = j.blocks, open = j.open;
+        }
+        std::vector<Turn> turns;
+        for (const int i : open) turns.push_back({i, static_cast<int>(dice.below(3))});
+        std::vector<double> rank(blocks.size());
+        for (std::size_t i = 0; i < blocks.size(); ++i) rank[i] = -areaOf(blocks[i].size) * (0.7 + 0.6 * dice.unit());
+        std::ranges::stable_sort(turns, {}, [&](const Turn& t) { return rank[static_cast<std::size_t>(t.block)]; });
+        Decoder d{racks};
+        const auto weigh = [&] {
+            double out = 0;
+            for (const int i : d.out) out += areaOf(blocks[static_cast<std::size_t>(i)].size);
+            return out - 0.05 * d.together();
+        };
+        d.run(blocks, turns);
+        take(blocks, d);
+        auto now = weigh();
+        const int steps = static_cast<int>(std::min<std::int64_t>(12'000, 200'000'000 / (n * n + 1)));
+        for (int step = 0; step < steps && least > 0; ++step) {
+            if (step % 64 == 0 && spent()) break;
+            work -= n + 30;
+            const double heat = 0.03 * room * std::pow(1e-3, static_cast<double>(step) / steps);
+            const auto before = turns;
+            if (const double what = dice.unit(); what < 0.35) {
+                std::swap(turns[dice.below(turns.size())], turns[dice.below(turns.size())]);
+            } else if (what < 0.7) {
+                const auto from = dice.below(turns.size()), to = dice.below(turns.size());
+                const auto t = turns[from];
+                turns.erase(turns.begin() + static_cast<std::ptrdiff_t>(from));
+                turns.insert(turns.begin() + static_cast<std::ptrdiff_t>(to), t);
+            } else {
+                turns[dice.below(turns.size())].split = static_cast<int>(dice.below(3));
+            }
+            d.run(blocks, turns);
+            const auto then = weigh();
+            if (then <= now || dice.unit() < std::exp((now - then) / heat)) {
+                now = then;
+                if (d.out.size() < 6) take(blocks, d);
+            } else {
+                turns = before;
+            }
+        }
+    }
+    return best;
+}
+
+}  // namespace oiko

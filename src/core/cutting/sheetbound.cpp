@@ -1,0 +1,166 @@
+#include "core/cutting/sheetbound.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <numeric>
+
+#include "core/cutting/knapsack.h"
+#include "core/cutting/master.h"
+
+namespace oiko {
+namespace {
+
+/// One direction: lines along `across` of the sheet, `down` of them to a sheet.
+class Lines {
+    static constexpr std::int64_t kStep = 500;  // micrometres
+
+public:
+    Lines(const SheetCase& g, bool upright, const std::function<bool()>& stop)
+        : g_{g}, stop_{stop}, across_{upright ? g.sheetW : g.sheetH}, down_{upright ? g.sheetH : g.sheetW} {
+        // Half millimetres along the line: pieces rounded down, sheets up.
+        for (auto& a : across_) a = (a + kStep - 1) / kStep;
+        const auto widest = *std::ranges::max_element(across_);
+        std::map<std::int64_t, std::size_t> place;
+        const auto sizeOf = [&](std::int64_t l) -> int {
+            l /= kStep;
+            if (l > widest) return -1;
+            const auto [at, fresh] = place.emplace(l, size_.size());
+            if (fresh) size_.push_back(l), number_.push_back(0);
+            return static_cast<int>(at->second);
+        };
+        for (std::size_t i = 0; i < g.w.size(); ++i) {
+            const auto w = upright ? g.w[i] : g.h[i], h = upright ? g.h[i] : g.w[i];
+            Way way{h, w, sizeOf(w), g.turns[i] ? sizeOf(h) : -1};
+            for (const int at : {way.as, way.turned == way.as ? -1 : way.turned})
+                if (at >= 0) number_[static_cast<std::size_t>(at)] += g.need[i];
+            way.share = way.as < 0 ? 0 : way.turned < 0 ? 1 : 0.5;
+            ways_.push_back(way);
+        }
+    }
+    /// A few rounds: what may be turned is shifted to the way that is worth less.
+    void cuts(std::vector<BoardCut>& out) {
+        for (int round = 0; round < 6; ++round) {
+            const auto worths = solve();
+            if (!worths) return;
+            const Filler filler{size_, number_, *worths, *std::ranges::max_element(across_)};
+            if (!filler.complete()) return;
+            BoardCut c{{}, 0};
+            for (std::size_t j = 0; j < across_.size(); ++j) c.worth.push_back(filler.value(across_[j]) * down_[j]);
+            bool turned = false;
+            for (std::size_t i = 0; i < ways_.size(); ++i) {
+                auto& w = ways_[i];
+                const auto as = w.as < 0 ? INT64_MAX : (*worths)[static_cast<std::size_t>(w.as)] * w.h,
+                           over = w.turned < 0 ? INT64_MAX : (*worths)[static_cast<std::size_t>(w.turned)] * w.w;
+                if (as == INT64_MAX && over == INT64_MAX) continue;
+                c.need += std::min(as, over) * g_.need[i];
+                if (w.as >= 0 && w.turned >= 0 && as != over) {
+                    w.share += ((as < over ? 1.0 : 0.0) - w.share) / (round + 2);
+                    turned = true;
+                }
+            }
+            out.push_back(std::move(c));
+            if (!turned) return;
+        }
+    }
+
+private:
+    struct Way {
+        std::int64_t h, w;  ///< as it stands: how many lines it crosses, how much of each
+        int as, turned;     ///< sizes along the line, -1: cannot lie so
+        double share = 1;   ///< of it taken to stand as it is
+    };
+    /// Worths of the sizes along a line, by columns; nullopt: stopped.
+    std::optional<Worths> solve() const {
+        ProofCase lines;
+        lines.size = size_, lines.room = across_, lines.length = size_;
+        lines.left.assign(across_.size(), kUnlimited * 2);
+        std::vector<double> need(size_.size(), 0);
+        for (std::size_t i = 0; i < ways_.size(); ++i) {
+            const auto& w = ways_[i];
+            const auto n = static_cast<double>(g_.need[i]);
+            if (w.as >= 0) need[static_cast<std::size_t>(w.as)] += n * w.share * static_cast<double>(w.h);
+            if (w.turned >= 0) need[static_cast<std::size_t>(w.turned)] += n * (1 - w.share) * static_cast<double>(w.w);
+        }
+        for (const auto n : need) lines.need.push_back(std::max<std::int64_t>(0, std::llround(n / 1000)));
+        for (std::size_t j = 0; j < across_.size(); ++j)
+            lines.price.push_back(std::max<std::int64_t>(1, g_.price[j] * 1'000'000 / down_[j]));
+        Master master{lines};
+        master.forCost();
+        for (int column = 0; column < 2'000; ++column) {
+            if ((stop_ && stop_()) || !master.solve(stop_)) return std::nullopt;
+            double rate = 0;
+            std::vector<double> pi(size_.size());
+            for (std::size_t i = 0; i < pi.size(); ++i) {
+                pi[i] = std::max(0.0, master.worth(i));
+                rate = std::max(rate, pi[i] / static_cast<double>(size_[i]));
+            }
+            if (rate <= 0) return std::nullopt;
+            const double scale = 1e6 / (rate * static_cast<double>(*std::ranges::max_element(across_)));
+            Worths worths(pi.size());
+            for (std::size_t i = 0; i < pi.size(); ++i) worths[i] = static_cast<std::int64_t>(std::floor(pi[i] * scale + 1e-9));
+            const Filler filler{size_, number_, worths, *std::ranges::max_element(across_)};
+            if (!filler.complete()) return std::nullopt;
+            bool grew = false;
+            for (std::size_t j = 0; j < across_.size(); ++j)
+                if (static_cast<double>(filler.value(across_[j])) > master.allowance(j) * scale * (1 + 1e-5))
+                    grew |= master.add(j, filler.pattern(across_[j]));
+            if (!grew) return worths;
+        }
+        return std::nullopt;
+    }
+    const SheetCase& g_;
+    const std::function<bool()>& stop_;
+    std::vector<std::int64_t> across_, down_, size_, number_;
+    std::vector<Way> ways_;
+};
+
+}  // namespace
+
+ProofCase byArea(const SheetCase& g) {
+    ProofCase out;
+    for (std::size_t i = 0; i < g.w.size(); ++i) out.size.push_back(g.w[i] * g.h[i]);
+    for (std::size_t j = 0; j < g.sheetW.size(); ++j) out.room.push_back(g.sheetW[j] * g.sheetH[j]);
+    out.need = g.need, out.length = out.size, out.price = g.price, out.left = g.left;
+    return out;
+}
+
+BoardCut areaCut(const SheetCase& g) {
+    const auto area = byArea(g);
+    return {area.room, std::inner_product(area.size.begin(), area.size.end(), area.need.begin(), std::int64_t{0})};
+}
+
+BoardCut pairCut(const SheetCase& g) {
+    const auto ways = [&](std::size_t i) {
+        std::vector<std::pair<std::int64_t, std::int64_t>> out{{g.w[i], g.h[i]}};
+        if (g.turns[i]) out.emplace_back(g.h[i], g.w[i]);
+        return out;
+    };
+    const auto together = [&](std::size_t a, std::size_t b) {
+        for (const auto& [wa, ha] : ways(a))
+            for (const auto& [wb, hb] : ways(b))
+                for (std::size_t j = 0; j < g.sheetW.size(); ++j)
+                    if ((wa + wb <= g.sheetW[j] && std::max(ha, hb) <= g.sheetH[j]) ||
+                        (ha + hb <= g.sheetH[j] && std::max(wa, wb) <= g.sheetW[j]))
+                        return true;
+        return false;
+    };
+    std::vector<std::size_t> order(g.w.size());
+    std::iota(order.begin(), order.end(), 0);
+    std::ranges::stable_sort(order, std::greater{}, [&](auto i) { return g.w[i] * g.h[i]; });
+    std::vector<std::size_t> alone;
+    BoardCut cut{Boards(g.sheetW.size(), 1), 0};
+    for (const auto i : order)
+        if (std::ranges::none_of(alone, [&](auto a) { return together(a, i); }))
+            alone.push_back(i), cut.need += together(i, i) ? 1 : g.need[i];
+    return cut;
+}
+
+std::vector<BoardCut> lineCuts(const SheetCase& g, const std::function<bool()>& stop) {
+    std::vector<BoardCut> out;
+    if (g.w.size() > 400) return out;
+    for (const bool upright : {true, false}) Lines{g, upright, stop}.cuts(out);
+    return out;
+}
+
+}  // namespace oiko
