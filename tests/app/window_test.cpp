@@ -587,6 +587,81 @@ TEST_F(Window, TenSecondsOfDraggingNeverBlocksTheWindow) {
     EXPECT_LE(window->document().undo()->count(), 1);
 }
 
+TEST_F(Window, AnythingDoneAnywhereLeavesADesignThatStandsAndCanAllBeUndone) {
+    const auto first = window->document().design();
+    std::uint64_t state = 20261125;
+    const auto below = [&](std::size_t n) {
+        state = state * 6364136223846793005ULL + 1442695040888963407ULL;
+        return static_cast<std::size_t>((state >> 33) % n);
+    };
+    const std::vector<const char*> texts{"7'", "10 ft", "nonsense", "0", "-4", "6/12", "24 in", "3", "999", "2.1 m", "yes", "½", ""};
+    int changed = 0;
+    for (int deed = 0; deed < 160; ++deed) {
+        const auto before = window->document().design();
+        const auto words = window->letter()->findChildren<ValueWord*>();
+        switch (below(8)) {
+            case 0:
+            case 1: {
+                auto* w = words[static_cast<qsizetype>(below(static_cast<std::size_t>(words.size())))];
+                w->setFocus();
+                QTest::keyClick(w, Qt::Key_Return);
+                if (auto* leaf = popup("leaf")) {
+                    if (auto* edit = leaf->findChild<QLineEdit*>("leaf.edit")) {
+                        edit->selectAll();
+                        QTest::keyClicks(edit, QString::fromUtf8(texts[below(texts.size())]));
+                        QTest::keyClick(edit, below(4) ? Qt::Key_Return : Qt::Key_Escape);
+                    } else {
+                        for (auto k = below(4); k > 0; --k) QTest::keyClick(leaf, Qt::Key_Down);
+                        QTest::keyClick(leaf, Qt::Key_Return);
+                    }
+                    if (auto* still = popup("leaf")) still->close();
+                }
+                break;
+            }
+            case 2: window->board()->choose(static_cast<Board::View>(below(Board::kViews))); break;
+            case 3:
+            case 4: {
+                // A drag from anywhere to anywhere, sometimes given up.
+                auto* view = window->board()->drawingView();
+                const auto place = [&] {
+                    return !view->grips().empty() && below(3) ? view->gripPlace(below(view->grips().size())).toPoint()
+                                                              : QPoint{static_cast<int>(below(600)), static_cast<int>(below(500))};
+                };
+                const auto from = place();
+                QTest::mousePress(view, Qt::LeftButton, {}, from);
+                for (auto k = below(5); k > 0; --k)
+                    QTest::mouseMove(view, from + QPoint{static_cast<int>(below(160)) - 80, static_cast<int>(below(120)) - 60});
+                if (below(4) == 0) QTest::keyClick(view, Qt::Key_Escape);
+                QTest::mouseRelease(view, Qt::LeftButton, {},
+                                    from + QPoint{static_cast<int>(below(90)) - 45, static_cast<int>(below(60)) - 30});
+                break;
+            }
+            case 5: QTest::keyClick(window->board()->drawingView(), below(2) ? Qt::Key_Right : Qt::Key_Up); break;
+            case 6: {
+                auto* w = words[static_cast<qsizetype>(below(static_cast<std::size_t>(words.size())))];
+                w->setFocus();
+                QTest::keyClick(w, Qt::Key_Backspace);
+                break;
+            }
+            default: below(3) ? window->document().undo()->undo() : window->document().undo()->redo(); break;
+        }
+        QApplication::processEvents();
+        if (auto* left = popup("leaf")) left->close();
+        ASSERT_EQ(QApplication::activeModalWidget(), nullptr) << "deed " << deed << " asks something nobody asked for";
+        // What stands in the document is a design like any: it is written and read back the same.
+        const auto again = readDesign(writeDesign(window->document().design()), "again");
+        ASSERT_TRUE(again) << "deed " << deed;
+        EXPECT_EQ(again.value().design, window->document().design());
+        changed += window->document().design() != before;
+    }
+    settle();
+    EXPECT_GT(changed, 20) << "much was done";
+    while (window->document().undo()->canUndo()) window->document().undo()->undo();
+    EXPECT_EQ(window->document().design(), first);
+    settle();
+    EXPECT_FALSE(window->answer()->model->parts.empty());
+}
+
 TEST(Themes, KeepTheirContrast) {
     // WCAG 2.1 relative luminance; texts at least 4.5 to 1 on every ground, lines and marks 3 to 1.
     const auto luminance = [](QColor c) {

@@ -4,6 +4,7 @@
 
 #include <sys/wait.h>
 #include <unistd.h>
+#include <chrono>
 #include <cstdio>
 #include <cstdlib>
 #include <filesystem>
@@ -359,6 +360,31 @@ TEST_F(Tool, SavingKeepsTheLastGoodCopy) {
     ASSERT_EQ(run("set d.oikostat flock.count=13").status, 0);
     EXPECT_EQ(slurp(dir / "d.oikostat~"), first);
     EXPECT_NE(slurp(dir / "d.oikostat"), first);
+}
+
+TEST_F(Tool, PullingThePlugDuringASaveLosesNothing) {
+    makeDesign();
+    // Killed at any moment of its run, from its start to after its end, the file is the one before or the one meant.
+    std::set<int> seen;
+    const auto start = std::chrono::steady_clock::now();
+    ASSERT_EQ(run("set d.oikostat flock.count=12").status, 0);
+    const double whole = std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+    int killed = 0, count = 12;
+    for (int k = 0; k < 60; ++k) {
+        const int next = 6 + k % 20;
+        const auto wait = std::to_string(whole * (1 + k % 30) / 15);
+        killed += shell("timeout -s KILL " + wait + " " + OIKO_TOOL + " set d.oikostat flock.count=" + std::to_string(next)).status != 0;
+        const auto doc = json::parse(slurp(dir / "d.oikostat"), nullptr, false);
+        ASSERT_FALSE(doc.is_discarded()) << "a torn file after " << wait << " s";
+        const int now = doc["flock"]["count"];
+        EXPECT_TRUE(now == next || now == count) << now;
+        seen.insert(now), count = now;
+        if (const auto last = slurp(dir / "d.oikostat~"); !last.empty()) EXPECT_FALSE(json::parse(last, nullptr, false).is_discarded());
+    }
+    EXPECT_GT(killed, 5) << "some were hit";
+    EXPECT_GT(seen.size(), 1U) << "some came through";
+    ASSERT_EQ(run("set d.oikostat flock.count=9").status, 0);
+    EXPECT_EQ(json::parse(slurp(dir / "d.oikostat"))["flock"]["count"], 9);
 }
 
 }  // namespace

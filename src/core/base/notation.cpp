@@ -275,4 +275,31 @@ std::string writeMoney(Money v) {
 std::string exactMoney(Money v) { return writeNumber(inUnits(v), 4); }
 std::string writeShare(Share v) { return writeNumber(inPercent(v), 1) + " %"; }
 
+std::size_t firstNotUtf8(std::string_view s) {
+    for (std::size_t i = 0; i < s.size();) {
+        const auto lead = static_cast<unsigned char>(s[i]);
+        const std::size_t more = lead < 0x80                   ? 0
+                                 : lead >= 0xc2 && lead < 0xe0 ? 1
+                                 : lead >= 0xe0 && lead < 0xf0 ? 2
+                                 : lead >= 0xf0 && lead < 0xf5 ? 3
+                                                               : 4;
+        if (more == 4 || i + more >= s.size()) return i;
+        for (std::size_t k = 1; k <= more; ++k) {
+            const auto c = static_cast<unsigned char>(s[i + k]);
+            // Neither overlong, nor half of a surrogate pair, nor beyond U+10FFFF.
+            const unsigned least = k > 1          ? 0x80
+                                   : lead == 0xe0 ? 0xa0
+                                   : lead == 0xf0 ? 0x90
+                                                  : 0x80,
+                           most = k > 1          ? 0xbf
+                                  : lead == 0xed ? 0x9f
+                                  : lead == 0xf4 ? 0x8f
+                                                 : 0xbf;
+            if (c < least || c > most) return i;
+        }
+        i += more + 1;
+    }
+    return std::string_view::npos;
+}
+
 }  // namespace oiko

@@ -30,6 +30,9 @@ Result<std::int64_t> readCount(std::string_view text);
 /// yes, on, true, 1 / no, off, false, 0.
 Result<bool> readFlag(std::string_view text);
 
+/// The first byte that is not UTF-8 (RFC 3629, section 4), npos if all is.
+std::size_t firstNotUtf8(std::string_view text);
+
 /// A whole decimal number, all of `text`; nullopt otherwise (also for inf and nan).
 std::optional<double> readNumber(std::string_view text);
 

@@ -36,6 +36,10 @@ Result<Csv> readCsv(std::string_view text, const std::string& where) {
         row.clear(), any = false, startLine = line;
         return true;
     };
+    if (const auto bad = firstNotUtf8(text); bad != std::string_view::npos) {
+        startLine += static_cast<int>(std::ranges::count(text.substr(0, bad), '\n'));
+        return fail("csv.utf8");
+    }
     for (std::size_t i = 0; i < text.size(); ++i) {
         const char c = text[i];
         if (c == '\n') ++line;

@@ -534,6 +534,9 @@ Result<Value> readValue(const Param& p, std::string_view text, Units units) {
             }
             case Type::text: {
                 if (text.size() > 200) return Error{Error::Kind::usage, "", {"toolong", {std::int64_t{200}}}, {"toolong.todo", {}}};
+                if (firstNotUtf8(text) != std::string_view::npos ||
+                    std::ranges::any_of(text, [](unsigned char c) { return c < 0x20 || c == 0x7f; }))
+                    return Error{Error::Kind::usage, "", {"notplain", {}}, {"notplain.todo", {}}};
                 return Value{std::string{text}};
             }
         }
