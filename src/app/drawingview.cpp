@@ -107,9 +107,11 @@ void DrawingView::paintRuler(QPainter& p, const Ruler& r, bool upwards) const {
             p.drawText(QPointF{0, 0}, name);
             p.restore();
         } else {
-            p.drawText(QRectF{room().left() + 2, a - 2, along(lane.joints.front()) - room().left() - 6, deep + 4},
-                       Qt::AlignRight | Qt::AlignVCenter, name);
-            p.drawText(QPointF{along(lane.joints.back()) + 5, a + deep - 1}, rest);
+            // Beside the stock; upon it where there is no room.
+            const double from = along(lane.joints.front()), to = along(lane.joints.back());
+            const auto wide = [&](const QString& text) { return p.fontMetrics().horizontalAdvance(text) + 6.0; };
+            p.drawText(QPointF{from - wide(name) > room().left() ? from - wide(name) + 2 : from + 4, a + deep - 1}, name);
+            p.drawText(QPointF{to + wide(rest) < width() ? to + 5 : along(lane.edge) - wide(rest), a + deep - 1}, rest);
         }
     }
     // Sizes that waste none: a corner cut into the rim.

@@ -1,5 +1,6 @@
 #include "render/paint.h"
 
+#include <algorithm>
 #include <cmath>
 #include <QFontMetricsF>
 #include <QPainterPath>
@@ -42,6 +43,25 @@ void meshHatch(QPainter& painter, const QPolygonF& polygon, const Sight& s) {
     painter.setPen(Qt::NoPen);
     painter.setBrush(QBrush{c, Qt::DiagCrossPattern});
     painter.drawPolygon(polygon);
+}
+
+/// A label where it was meant to stand, or a line or two beside it where something stands there already. Where all is taken a live
+/// drawing leaves it out until there is room, by coming closer; paper has it all the same.
+void label(QPainter& painter, const Label& l, const Sight& s, std::vector<QRectF>& taken) {
+    const QString text = qs(words::say(l.say, s.units));
+    const double size = l.heightMm * s.perPaperMm * 1.25, w = QFontMetricsF{inkFont(64, l.bold)}.horizontalAdvance(text) * size / 64;
+    const QRectF box{l.align < 0 ? 0 : l.align == 0 ? -w / 2 : -w, -size * 0.45, w, size * 0.9};
+    // A mark, letters as they stand, keeps to its part, which lies the way they run.
+    for (const int steps : {0, 1, -1, 2, -2, 3, -3}) {
+        QTransform t;
+        t.translate(s.at(l.at).x(), s.at(l.at).y()), t.rotate(-l.angleDeg),
+            std::holds_alternative<std::string>(l.say) ? t.translate(steps * w * 1.2, 0) : t.translate(0, steps * size * 0.95);
+        const auto there = t.mapRect(box).adjusted(-2, 0, 2, 0);
+        if (std::ranges::any_of(taken, [&](const QRectF& r) { return r.intersects(there); })) continue;
+        taken.push_back(there);
+        return letters(painter, t.map(QPointF{}), text, size, l.align, l.angleDeg, l.bold, s.theme->ink);
+    }
+    if (!s.live) letters(painter, s.at(l.at), text, size, l.align, l.angleDeg, l.bold, s.theme->ink);
 }
 
 }  // namespace
@@ -116,9 +136,12 @@ std::vector<PlacedDimension> paint(QPainter& painter, const Drawing& d, const Si
         }
         out.push_back({box, m});
     }
-    for (const auto& l : d.labels)
-        letters(painter, s.at(l.at), qs(words::say(l.say, s.units)), l.heightMm * s.perPaperMm * 1.25, l.align, l.angleDeg, l.bold,
-                s.theme->ink);
+    std::vector<QRectF> taken;
+    for (const auto& m : out) taken.push_back(m.box);
+    // What names a whole room keeps its place; the others make way for what stands already.
+    for (const bool bold : {true, false})
+        for (const auto& l : d.labels)
+            if (l.bold == bold) label(painter, l, s, taken);
     return out;
 }
 

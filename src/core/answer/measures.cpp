@@ -45,9 +45,11 @@ std::map<std::string, Message> measures(const Answer& a) {
         {"steps", one(static_cast<std::int64_t>(a.steps->size()))},
         {"heaviest", one(a.heaviest)},
     };
-    m["cut.proof"] = plan.proven                 ? Message{"measure.proven", {}}
-                     : plan.lowerBound > Money{} ? Message{"measure.bound", {plan.cost, plan.lowerBound}}
-                                                 : Message{"measure.good", {}};
+    const auto& nest = a.cuts->sheets;
+    const auto bound = plan.lowerBound + nest.lowerBound;
+    m["cut.proof"] = plan.proven && nest.proven ? Message{"measure.proven", {}}
+                     : bound > Money{}          ? Message{"measure.bound", {plan.cost + nest.cost, bound}}
+                                                : Message{"measure.good", {}};
     m["budget.left"] = a.bill.budget == Money{}        ? Message{"measure.nobudget", {}}
                        : a.bill.total <= a.bill.budget ? Message{"measure.left", {a.bill.budget - a.bill.total}}
                                                        : Message{"measure.over", {a.bill.total - a.bill.budget}};

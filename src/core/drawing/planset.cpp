@@ -151,8 +151,11 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     if (!s.rows("runs").empty()) b.place(b.page({"page.site", {}}), floorPlan(m, s, PlanOf::both), {"view.site", {}}, x, y, w, h, 24);
     for (const auto& pair : {std::pair{"front", "right"}, std::pair{"back", "left"}}) {
         auto& p = b.page({"page.faces", {}});
-        b.place(p, face(m, s, pair.first), {"view.face", {Ref{std::string{"side."} + pair.first}}}, x, y, w / 2, h, 20);
-        b.place(p, face(m, s, pair.second), {"view.face", {Ref{std::string{"side."} + pair.second}}}, x + w / 2, y, w / 2, h, 20);
+        const auto first = face(m, s, pair.first), second = face(m, s, pair.second);
+        // The wider one has the more of the page.
+        const double a = first.high.x - first.low.x, share = std::clamp(a / (a + second.high.x - second.low.x), 0.3, 0.7);
+        b.place(p, first, {"view.face", {Ref{std::string{"side."} + pair.first}}}, x, y, w * share, h, 20);
+        b.place(p, second, {"view.face", {Ref{std::string{"side."} + pair.second}}}, x + w * share, y, w * (1 - share), h, 20);
     }
     b.place(b.page({"page.section", {}}), crossSection(m, s), {"view.section", {}}, x, y, w, h, 26);
     for (const auto side : kSides)

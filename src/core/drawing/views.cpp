@@ -97,8 +97,9 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
         d.labels.push_back(
             {{(b.low.x + b.high.x) / 2, b.low.y + 60}, Message{"clear." + c.id.substr(c.id.rfind('/') + 1), {}}, 2.0, 0, 0, false, ""});
     }
+    d.labels.push_back({{w / 2, deep * 0.32}, Message{"plan.coop", {}}, 3, 0, 0, true, ""});
     d.labels.push_back(
-        {{w / 2, deep * 0.32}, Message{"plan.coop", {clearFloor(s.length("coop.width"), s.length("coop.depth"))}}, 3, 0, 0, true, ""});
+        {{w / 2, deep * 0.32}, Message{"plan.floor", {clearFloor(s.length("coop.width"), s.length("coop.depth"))}}, 2.5, 0, 0, false, ""});
     for (const auto& o : m.openings) {
         const Vec3 mid = (o.corners[0] + o.corners[1]) * 0.5;
         static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};
