@@ -7,6 +7,7 @@
 #include <nlohmann/json.hpp>
 #include <QGuiApplication>
 
+#include "core/design/spans.h"
 #include "core/formats/cutlists.h"
 #include "core/formats/designfile.h"
 #include "core/formats/exports.h"
@@ -212,6 +213,58 @@ int nest(const CutCall& call) {
     return cutAny(call, "sheets", readSheetParts, readSheetStock, plan, nestPlanJson, nestPlanCsv);
 }
 
+struct SpanCall {
+    std::string use, size, species = "SPF", grade = "No.2", spacing, live, dead, snow;
+    double limit = 360;
+};
+
+int span(const SpanCall& call, bool json) {
+    const auto listed = [](auto list) {
+        std::string s;
+        for (const auto& v : list) s += (s.empty() ? "" : ", ") + std::string{v};
+        return s;
+    };
+    const auto refuse = [&](const char* flag, const std::string& value, const std::string& list) {
+        return fail(usage(flag, {"notachoice", {value}}, {"choices", {list}}));
+    };
+    const bool roof = call.use == "rafter";
+    if (!roof && call.use != "joist") return refuse("--use", call.use, "joist, rafter");
+    const auto* member = profile(call.size);
+    if (!member || member->thick != inches(1.5) || member->wide < inches(3))
+        return refuse("--size", call.size, "2x4, 2x6, 2x8, 2x10, 2x12");
+    const auto wood = gradedWood(call.species, call.grade, member->wide);
+    if (!wood)
+        return std::ranges::find(kSpecies, call.species) == kSpecies.end() ? refuse("--species", call.species, listed(kSpecies))
+                                                                           : refuse("--grade", call.grade, listed(kGrades));
+    const auto spacing = readLength(call.spacing, Units::metric);
+    if (!spacing || spacing.value() < inches(3) || spacing.value() > feet(8))
+        return fail(usage("--spacing", {"cli.spacing", {call.spacing}}, {"cli.spacing.todo", {}}));
+    std::map<std::string, Load> loads;
+    for (const auto& [flag, text] : {std::pair{"--live", call.live}, std::pair{"--dead", call.dead}, std::pair{"--snow", call.snow}}) {
+        const auto load = readLoad(text.empty() ? "0" : text, Units::imperial);
+        if (!load || load.value() < Load{} || load.value() > psf(1000))
+            return fail(usage(flag, {"cli.load", {text}}, {"expected.load", {}}));
+        loads[flag] = load.value();
+    }
+    if (!roof && loads["--snow"] > Load{}) return fail(usage("--snow", {"cli.snow", {}}, {"cli.snow.todo", {}}));
+    if (loads["--live"] + loads["--snow"] + loads["--dead"] <= Load{})
+        return fail(usage("--live", {"cli.load", {call.live}}, {"expected.load", {}}));
+    // Live and snow act apart; each with its own duration, and each alone bends the member.
+    auto longest = clearSpan(*wood, *member, spacing.value(), {loads["--live"], loads["--dead"], roof ? 1.25 : 1.0, call.limit});
+    if (loads["--snow"] > Load{})
+        if (const auto snow = clearSpan(*wood, *member, spacing.value(), {loads["--snow"], loads["--dead"], 1.15, call.limit});
+            snow.clear < longest.clear)
+            longest = snow;
+    if (json)
+        std::cout
+            << Json{{"clear_span_mm", std::round(inMm(longest.clear) * 10) / 10}, {"governs", std::string{name(longest.governs)}}}.dump()
+            << "\n";
+    else
+        std::cout << writeLength(longest.clear, Units::imperial) << " (" << writeLength(longest.clear, Units::metric) << "), "
+                  << words::text("governs." + std::string{name(longest.governs)}) << "\n";
+    return 0;
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -254,6 +307,18 @@ int main(int argc, char** argv) {
         verb->add_flag("--json", json);
     }
     cutVerb->add_option("--end-trim", call.trim);
+    SpanCall beam;
+    auto* spanVerb = app.add_subcommand("span", "the longest clear horizontal span of a member");
+    spanVerb->add_option("--use", beam.use)->required();
+    spanVerb->add_option("--size", beam.size)->required();
+    spanVerb->add_option("--species", beam.species);
+    spanVerb->add_option("--grade", beam.grade);
+    spanVerb->add_option("--spacing", beam.spacing)->required();
+    spanVerb->add_option("--live", beam.live)->required();
+    spanVerb->add_option("--dead", beam.dead)->required();
+    spanVerb->add_option("--snow", beam.snow);
+    spanVerb->add_option("--limit", beam.limit)->check(CLI::Range(60.0, 2000.0));
+    spanVerb->add_flag("--json", json);
     auto* schemaVerb = app.add_subcommand("schema", "the JSON Schema of the design file");
     try {
         app.parse(argc, argv);
@@ -282,6 +347,7 @@ int main(int argc, char** argv) {
     }
     if (*cutVerb) return cut(call);
     if (*nestVerb) return nest(call);
+    if (*spanVerb) return span(beam, json);
     const auto changes = changesFrom(sets);
     if (!changes) return fail(changes.error());
     Design design;

@@ -73,6 +73,38 @@ TEST(FloorJoistSpan, MatchesPublishedTableToTheInch) {
     }
 }
 
+TEST(FloorJoistSpan, MatchesTheTableForOtherSpecies) {
+    // The same table and columns, No. 2, 16 in apart (quoted from memory, crossed with the formula by this test): an inch either way.
+    const struct {
+        const char *species, *size;
+        int feet, inches;
+    } published[] = {{"DF-L", "2x6", 9, 9}, {"DF-L", "2x8", 12, 9}, {"DF-L", "2x10", 15, 7}, {"DF-L", "2x12", 18, 1},
+                     {"HF", "2x6", 9, 1},   {"HF", "2x8", 12, 0},   {"HF", "2x10", 15, 2},   {"SP", "2x6", 9, 4},
+                     {"SP", "2x8", 11, 10}, {"SP", "2x10", 14, 0},  {"SP", "2x12", 16, 6},   {"SPF", "2x10", 15, 5}};
+    for (const auto& row : published) {
+        const auto& p = *profile(row.size);
+        const auto span = clearSpan(*gradedWood(row.species, "No.2", p.wide), p, inches(16), {psf(40), psf(10), 1.0, 360});
+        EXPECT_NEAR(inInches(span.clear), row.feet * 12 + row.inches, 1.0) << row.species << " " << row.size;
+    }
+}
+
+TEST(FloorJoistSpan, EachOfFourLimitsGovernsSomewhere) {
+    const auto spf = *gradedWood("SPF", "No.2", inches(5.5));
+    const auto& p = *profile("2x6");
+    using enum Span::Governs;
+    EXPECT_EQ(clearSpan(spf, p, inches(12), {psf(30), psf(10), 1.0, 360}).governs, deflection);
+    EXPECT_EQ(clearSpan(spf, p, inches(24), {psf(10), psf(60), 1.0, 360}).governs, bending);
+    EXPECT_EQ(clearSpan(spf, p, inches(96), {psf(900), psf(20), 1.0, 60}).governs, shear);
+    const auto& deep = *profile("2x12");
+    const auto dense = *gradedWood("HF", "SS", deep.wide);
+    EXPECT_EQ(clearSpan(dense, deep, inches(48), {psf(400), psf(20), 1.0, 60}).governs, bearing);
+    // By hand: 2x6 SPF at 24 in under 10 and 60 psf is 11.667 lb/in; F'b = 875 · 1.3 · 1.15 = 1308; S = 7.5625 in³.
+    EXPECT_NEAR(inInches(clearSpan(spf, p, inches(24), {psf(10), psf(60), 1.0, 360}).clear), std::sqrt(8 * 1308.125 * 7.5625 / 11.6667),
+                0.01);
+    EXPECT_FALSE(gradedWood("oak", "No.2", inches(5.5)));
+    EXPECT_FALSE(gradedWood("SPF", "best", inches(5.5)));
+}
+
 TEST(FloorJoistSpan, ShortensWithLoadAndSpacing) {
     for (const auto& p : kProfiles) {
         if (p.thick != inches(1.5)) continue;

@@ -362,6 +362,38 @@ TEST_F(Tool, SavingKeepsTheLastGoodCopy) {
     EXPECT_NE(slurp(dir / "d.oikostat"), first);
 }
 
+TEST_F(Tool, SpanTellsTheLongestAndWhatGoverns) {
+    const auto joist = run("span --use joist --size 2x8 --species SPF --grade No.2 --spacing 16in --live 40 --dead 10 --limit 360 --json");
+    ASSERT_EQ(joist.status, 0) << joist.err;
+    const auto j = json::parse(joist.out);
+    // IRC 2018 Table R502.3.1(2): 12 ft 3 in (quoted from memory).
+    EXPECT_NEAR(j["clear_span_mm"].get<double>(), 12.25 * 304.8, 13);
+    EXPECT_TRUE(j["governs"] == "bending" || j["governs"] == "deflection");
+    EXPECT_THAT(run("span --use joist --size 2x8 --spacing 16in --live 40 --dead 10").out, HasSubstr("12' "));
+    // Snow on the roof: the heavier of the two acting apart, not their sum.
+    const auto rafter = [&](const std::string& more) {
+        return json::parse(
+                   run("span --use rafter --size 2x6 --species DF-L --grade No.2 --spacing 24in --dead 10 --limit 180 --json " + more)
+                       .out)["clear_span_mm"]
+            .get<double>();
+    };
+    EXPECT_EQ(rafter("--live 20 --snow 10"), rafter("--live 20"));
+    EXPECT_LT(rafter("--live 20 --snow 50"), rafter("--live 20"));
+    EXPECT_GT(rafter("--live 20 --snow 30"), rafter("--live 50"));
+    for (const auto& [args, word] : std::vector<std::pair<std::string, std::string>>{
+             {"--use beam --size 2x6 --spacing 16in --live 40 --dead 10", "joist, rafter"},
+             {"--use joist --size 4x4 --spacing 16in --live 40 --dead 10", "2x4"},
+             {"--use joist --size 2x6 --species oak --spacing 16in --live 40 --dead 10", "SPF"},
+             {"--use joist --size 2x6 --grade best --spacing 16in --live 40 --dead 10", "No.2"},
+             {"--use joist --size 2x6 --spacing 16 --live 40 --dead 10", "millimetres"},
+             {"--use joist --size 2x6 --spacing 16in --live heavy --dead 10", "psf"},
+             {"--use joist --size 2x6 --spacing 16in --live 40 --dead 10 --snow 20", "--snow"}}) {
+        const auto r = run("span " + args);
+        EXPECT_EQ(r.status, 2) << args;
+        EXPECT_THAT(r.err, HasSubstr(word)) << args;
+    }
+}
+
 TEST_F(Tool, PullingThePlugDuringASaveLosesNothing) {
     makeDesign();
     // Killed at any moment of its run, from its start to after its end, the file is the one before or the one meant.

@@ -17,10 +17,11 @@ struct Profile {
 };
 inline constexpr Source kPs20{"American Softwood Lumber Standard PS 20", "PS 20-20", "Table 3, minimum dressed dry sizes"};
 inline constexpr std::array kProfiles{
-    Profile{"1x2", inches(0.75), inches(1.5), kPs20}, Profile{"1x3", inches(0.75), inches(2.5), kPs20},
-    Profile{"1x4", inches(0.75), inches(3.5), kPs20}, Profile{"2x2", inches(1.5), inches(1.5), kPs20},
-    Profile{"2x4", inches(1.5), inches(3.5), kPs20},  Profile{"2x6", inches(1.5), inches(5.5), kPs20},
-    Profile{"2x8", inches(1.5), inches(7.25), kPs20}, Profile{"4x4", inches(3.5), inches(3.5), kPs20},
+    Profile{"1x2", inches(0.75), inches(1.5), kPs20},   Profile{"1x3", inches(0.75), inches(2.5), kPs20},
+    Profile{"1x4", inches(0.75), inches(3.5), kPs20},   Profile{"2x2", inches(1.5), inches(1.5), kPs20},
+    Profile{"2x4", inches(1.5), inches(3.5), kPs20},    Profile{"2x6", inches(1.5), inches(5.5), kPs20},
+    Profile{"2x8", inches(1.5), inches(7.25), kPs20},   Profile{"2x10", inches(1.5), inches(9.25), kPs20},
+    Profile{"2x12", inches(1.5), inches(11.25), kPs20}, Profile{"4x4", inches(3.5), inches(3.5), kPs20},
     Profile{"4x6", inches(3.5), inches(5.5), kPs20},
 };
 constexpr bool thickNotOverWide() {
@@ -38,13 +39,20 @@ constexpr const Profile* profile(std::string_view stock) {
 /// Reference design values of visually graded dimension lumber, psi, before any adjustment.
 struct Wood {
     std::string_view name;
-    double bending, elasticity, specificGravity;
+    double bending, shear, bearing, elasticity, specificGravity;
     Source source;
+    bool sized = false;  ///< bending stands for this depth already: no size factor
 };
 inline constexpr Source kNds4A{"NDS Supplement", "2018", "Table 4A; G from NDS Table 12.3.3A"};
-inline constexpr std::array kWoods{Wood{"spf", 875, 1.4e6, 0.42, kNds4A}, Wood{"hf", 850, 1.3e6, 0.43, kNds4A},
-                                   Wood{"dfl", 900, 1.6e6, 0.50, kNds4A}};
+inline constexpr Source kNds4B{"NDS Supplement", "2018", "Table 4B; G from NDS Table 12.3.3A"};
+/// No. 2, as sold. From memory.
+inline constexpr std::array kWoods{Wood{"spf", 875, 135, 425, 1.4e6, 0.42, kNds4A}, Wood{"hf", 850, 150, 405, 1.3e6, 0.43, kNds4A},
+                                   Wood{"dfl", 900, 180, 625, 1.6e6, 0.50, kNds4A}};
 constexpr const Wood& wood(std::string_view name) { return *std::ranges::find(kWoods, name, &Wood::name); }
+
+inline constexpr std::array<std::string_view, 4> kSpecies{"DF-L", "HF", "SPF", "SP"}, kGrades{"SS", "No.1", "No.2", "No.3"};
+/// Any of kSpecies in any of kGrades, for a depth (southern pine is tabulated by it). From memory; nullopt: no such name.
+std::optional<Wood> gradedWood(std::string_view species, std::string_view grade, Length wide);
 
 /// Density in kg/m³ at a moisture content in percent: 62.4 · G / (1 + 0.009·G·m) · (1 + m/100) lb/ft³.
 /// Source: NDS Supplement 2018, section 3.1.3.

@@ -1,6 +1,8 @@
 #include "core/design/spans.h"
 
+#include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace oiko {
 
@@ -11,12 +13,20 @@ double sizeFactor(Length deep) {
 Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const SpanLoad& load) {
     const double b = inInches(member.thick), d = inInches(member.wide), s = inInches(spacing);
     const double live = inPsf(load.live) * s / 144, all = (inPsf(load.live) + inPsf(load.dead)) * s / 144;  // lb per inch of member
-    const double fB = wood.bending * load.duration * sizeFactor(member.wide) * 1.15;
-    const double byBending = std::sqrt(8 * fB * b * d * d / 6 / all);
+    const double fB = wood.bending * load.duration * (wood.sized ? 1 : sizeFactor(member.wide)) * 1.15;
     const double inertia = b * d * d * d / 12;
-    const double byDeflection = live > 0 ? std::cbrt(384 * wood.elasticity * inertia / (5 * live * load.limit)) : 1e9;
-    return byBending < byDeflection ? Span{inches(byBending), Span::Governs::bending}
-                                    : Span{inches(byDeflection), Span::Governs::deflection};
+    const std::pair<double, Span::Governs> spans[] = {
+        {std::sqrt(8 * fB * b * d * d / 6 / all), Span::Governs::bending},
+        {live > 0 ? std::cbrt(384 * wood.elasticity * inertia / (5 * live * load.limit)) : 1e9, Span::Governs::deflection},
+        {2 * wood.shear * load.duration * b * d / 1.5 / all, Span::Governs::shear},
+        {2 * wood.bearing * b * 1.5 / all, Span::Governs::bearing}};
+    const auto& least = *std::ranges::min_element(spans, {}, [](const auto& e) { return e.first; });
+    return {inches(least.first), least.second};
+}
+
+std::string_view name(Span::Governs g) {
+    constexpr std::string_view kNames[] = {"bending", "deflection", "shear", "bearing"};
+    return kNames[static_cast<std::size_t>(g)];
 }
 
 }  // namespace oiko

@@ -1,4 +1,6 @@
 #pragma once
+#include <string_view>
+
 #include "core/base/result.h"
 #include "core/catalog/lumber.h"
 
@@ -11,12 +13,14 @@ struct SpanLoad {
 };
 struct Span {
     Length clear;
-    enum class Governs { bending, deflection } governs;
+    enum class Governs { bending, deflection, shear, bearing } governs;
 };
 /// Longest clear horizontal span of one of several equal members, evenly spaced, simply supported, uniformly loaded.
 /// Size factor C_F by depth (NDS Supplement 2018 Table 4A), repetitive member 1.15 (NDS 2018 4.3.9), load duration C_D (Table 2.3.2).
-/// Left to the caller: shear, bearing, wet service, notches. Simple beam: AWC DA6 figure 1.
+/// Shear by all of the load between the supports (NDS 2018 3.4.2), bearing on 1 1/2 in. Left to the caller: wet service, notches. Simple
+/// beam: AWC DA6 figure 1.
 Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const SpanLoad& load);
+std::string_view name(Span::Governs g);
 /// C_F on bending; NDS Supplement 2018 Table 4A, No. 1 to No. 3.
 double sizeFactor(Length deep);
 
