@@ -23,7 +23,8 @@ class Strokes {
 public:
     explicit Strokes(std::uint64_t seed) : dice_{seed} {}
     std::string on(std::string s, std::size_t most = 5) {
-        static const std::string odd{"\0\n\r\t\"',;:/\\{}[]()<>-+.eE%0123456789½′″°·é\xff\xfe\xc3 ", 56};
+        static constexpr char kOdd[] = "\0\n\r\t\"',;:/\\{}[]()<>-+.eE%0123456789½′″°·é\xff\xfe\xc3 ";
+        static const std::string odd{kOdd, sizeof kOdd - 1};
         for (auto k = 1 + below(most); k > 0; --k) {
             if (s.empty()) s = "0";
             const auto at = below(s.size());

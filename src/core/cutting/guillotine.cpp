@@ -41,7 +41,7 @@ public:
             const auto look = [&](std::size_t f, Oblong s, bool over) {
                 const auto& r = free_[f].size;
                 if (s.w > r.w || s.h > r.h) return;
-                const auto rest = std::minmax(r.w - s.w, r.h - s.h);
+                const auto rest = std::minmax({r.w - s.w, r.h - s.h});
                 if (const std::pair<std::int64_t, std::int64_t> now{rest.first, rest.second}; now < tight)
                     tight = now, best = f, turned = over;
             };
