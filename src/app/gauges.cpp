@@ -175,7 +175,7 @@ GaugeCard::GaugeCard(Document& document, Engine& engine, AnswerPtr answer, const
                                                               : std::string{f.source.title} + " " + std::string{f.source.edition} + ", " +
                                                                     std::string{f.source.locus}}));
         if (f.state == State::pass || f.remedies.empty()) continue;
-        text(tr_("gauge.card.help"), true);
+        auto* heading = text(tr_("gauge.card.help"), true);
         int n = 0;
         for (const auto& remedy : f.remedies) {
             if (++n > 4) break;
@@ -200,7 +200,8 @@ GaugeCard::GaugeCard(Document& document, Engine& engine, AnswerPtr answer, const
             });
             line->addWidget(label, 1), line->addWidget(take);
             column->addLayout(line);
-            waiting_[engine.askEffect(answer_, remedy, f.id)] = {label, take};
+            ++helps_[heading];
+            waiting_[engine.askEffect(answer_, remedy, f.id)] = {label, take, heading};
         }
     }
 }
@@ -214,6 +215,8 @@ void GaugeCard::showEffect(int ticket, const Effect& e) {
         at->second.text->setText(what + "   " + tr_("leaf.cannot", {words::say(e.refused, units)}));
     } else if (!e.mends) {
         at->second.text->hide(), at->second.take->hide();
+        if (--helps_[at->second.heading] == 0)
+            at->second.heading->setText(tr_("gauge.card.nohelp")), at->second.heading->setFont(inkFont(13));
     } else {
         auto line = what + "   " + signedMoney(e.money) + ", " + signedMass(e.mass, units);
         for (const auto& w : e.worse) line += "; " + tr_("gauge.worse", {words::text("finding." + w)});

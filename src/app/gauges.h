@@ -66,10 +66,12 @@ private:
     struct Row {
         QLabel* text;
         QPushButton* take;
+        QLabel* heading;
     };
     Document& document_;
     AnswerPtr answer_;
     std::map<int, Row> waiting_;
+    std::map<QLabel*, int> helps_;  ///< under each heading, how many lines may still help
 };
 
 QString figureOf(double value, const std::string& unit, Units units);
