@@ -172,6 +172,16 @@ TEST(NestSheets, TakesTheCheaperOfTwoSizesAndWhatIsOnHand) {
     EXPECT_TRUE(plan.proven);
 }
 
+TEST(NestSheets, ABigRollAndASmallOneForTheRest) {
+    // Rolls 4 ft wide: 110 ft of strips are a roll of 100 ft and one of 25, not five small ones nor two large.
+    const std::vector<SheetPart> strips{{"run", "m", feet(4), feet(10), 11, false}};
+    const std::vector<SheetStock> rolls{{"25", "m", feet(4), feet(25), money(66.2), std::nullopt},
+                                        {"100", "m", feet(4), feet(100), money(229), std::nullopt}};
+    const auto plan = nestSheets(strips, rolls, Length{});
+    EXPECT_EQ(sawn(strips, rolls, Length{}, plan), "");
+    EXPECT_EQ(plan.cost, money(295.2)) << "at once, without a search";
+}
+
 TEST(NestSheets, WithTooFewSheetsTheLeastAreaIsLeftOut) {
     const std::vector<SheetPart> parts{{"big", "s", inches(48), inches(90), 1, false}, {"small", "s", inches(40), inches(40), 2, false}};
     const std::vector<SheetStock> stock{{"4x8", "s", inches(48), inches(96), money(40), 1}};

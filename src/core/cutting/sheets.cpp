@@ -152,8 +152,34 @@ private:
     Best weighed(Layout layout, const std::vector<std::size_t>& rows) const {
         Best out{std::move(layout), rows, 0, 0};
         out.missing = areaOut(k_.pieces, out.layout);
+        tradeDown(out.layout, rows);
         for (const auto rack : out.layout.sheets) out.cost += k_.bound.price[rows[rack]];
         return out;
+    }
+    /// Each sheet traded for the cheapest that still holds what lies on it.
+    void tradeDown(Layout& l, const std::vector<std::size_t>& rows) const {
+        auto left = k_.bound.left;
+        for (const auto rack : l.sheets) --left[rows[rack]];
+        for (std::size_t s = 0; s < l.sheets.size(); ++s) {
+            Oblong used{0, 0};
+            for (const auto& p : l.layings) {
+                if (p.sheet != s) continue;
+                const auto& b = l.blocks[static_cast<std::size_t>(p.block)].size;
+                used.w = std::max(used.w, p.x + (p.turned ? b.h : b.w)), used.h = std::max(used.h, p.y + (p.turned ? b.w : b.h));
+            }
+            auto best = l.sheets[s];
+            for (std::size_t rack = 0; rack < rows.size(); ++rack) {
+                const auto& size = sizes_[rows[rack]];
+                if (left[rows[rack]] > 0 && size.w >= used.w && size.h >= used.h && k_.bound.price[rows[rack]] < k_.bound.price[rows[best]])
+                    best = rack;
+            }
+            if (best == l.sheets[s]) continue;
+            ++left[rows[l.sheets[s]]], --left[rows[best]];
+            l.sheets[s] = best;
+            const auto& size = sizes_[rows[best]];
+            for (auto& p : l.layings)
+                if (p.sheet == s) p.room = {std::min(p.room.w, size.w - p.x), std::min(p.room.h, size.h - p.y)};
+        }
     }
     const Kind& k_;
     const std::vector<Oblong>& sizes_;

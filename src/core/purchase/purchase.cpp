@@ -103,16 +103,14 @@ void buyMesh(const Model& m, const Takeoff& t, const Catalog& prices, Sum& sum) 
         list.insert(list.end(), p.parts.begin(), p.parts.end());
     }
     for (const auto& [kind, pieces] : byKind) {
-        NestPlan best;
-        const StockItem* roll = nullptr;
-        for (const auto* r : ofProfile(prices, kind)) {
-            const auto plan = nestSheets(pieces, {{r->id, kind, r->a, r->b, r->price.value_or(money(1000)), std::nullopt}}, Length{});
-            if (plan.unplaced.empty() && (!roll || plan.cost < best.cost)) best = plan, roll = r;
+        std::vector<SheetStock> rolls;
+        for (const auto* r : ofProfile(prices, kind))
+            rolls.push_back({r->id, kind, r->a, r->b, r->price.value_or(money(1000)), std::nullopt});
+        const auto plan = nestSheets(pieces, rolls, Length{});
+        for (const auto& sheet : plan.sheets) {
+            auto& line = sum.at(rolls[sheet.stock].label, mostOf(m, partsOf[kind]));
+            ++line.bought, line.needed += 1, line.parts = partsOf[kind];
         }
-        if (!roll) continue;
-        auto& line = sum.at(roll->id, mostOf(m, partsOf[kind]));
-        line.bought += static_cast<std::int64_t>(best.sheets.size()), line.needed = static_cast<double>(line.bought),
-                                                                      line.parts = partsOf[kind];
     }
 }
 
