@@ -165,6 +165,10 @@ GaugeCard::GaugeCard(Document& document, Engine& engine, AnswerPtr answer, const
     };
     text(tr_("gauge." + gauge.id()), true);
     if (gauge.findings().empty()) text(tr_("notjudged"));
+    // What has no gauge of its own.
+    if (gauge.id() == "others")
+        for (const auto& g : notJudgedYet())
+            if (std::ranges::find(kIds, g) == std::end(kIds)) text(tr_("gauge." + g) + ": " + tr_("notjudged"));
     connect(&engine, &Engine::effect, this, &GaugeCard::showEffect);
     for (const auto& f : gauge.findings()) {
         if (gauge.id() == "others" && f.state == State::pass) continue;

@@ -8,6 +8,7 @@
 #include <QDir>
 #include <QElapsedTimer>
 #include <QFile>
+#include <QLabel>
 #include <QLineEdit>
 #include <QMessageBox>
 #include <QPushButton>
@@ -407,6 +408,15 @@ TEST_F(Window, WhatIsNotJudgedYetSaysSo) {
         EXPECT_FALSE(g->state());
         EXPECT_TRUE(g->accessibleName().contains("not judged yet"));
     }
+    // What has no gauge is named under the others.
+    auto* others = window->gauges()->gauge("others");
+    QTest::mouseClick(others, Qt::LeftButton);
+    QApplication::processEvents();
+    QString said;
+    for (auto* label : window->findChildren<QLabel*>()) said += label->text() + "\n";
+    for (auto* w : QApplication::topLevelWidgets())
+        for (auto* label : w->findChildren<QLabel*>()) said += label->text() + "\n";
+    for (const auto* line : {"Structure: not judged yet", "Hours: not judged yet"}) EXPECT_TRUE(said.contains(line)) << said.toStdString();
 }
 
 TEST_F(Window, SavesReopensEqualAndExports) {

@@ -107,7 +107,7 @@ TEST_F(Tool, NewSetAndReportAgree) {
         EXPECT_THAT(f["state"].get<std::string>(), testing::AnyOf("pass", "near", "fail"));
         EXPECT_FALSE(f["source"].get<std::string>().empty());
     }
-    EXPECT_THAT(r["not_judged_yet"].dump(), HasSubstr("snow"));
+    for (const auto* what : {"gaps", "snow", "wind", "structure", "hours"}) EXPECT_THAT(r["not_judged_yet"].dump(), HasSubstr(what));
     // A row made, given a value, and taken away again.
     ASSERT_EQ(run("set b.oikostat windows.2.wall=left windows.2.width=12in").status, 0);
     EXPECT_THAT(slurp(dir / "b.oikostat"), HasSubstr("\"2\": {"));

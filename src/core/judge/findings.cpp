@@ -252,6 +252,6 @@ Served birdsServed(Settled& s, const Model& m) {
     return least;
 }
 
-std::vector<std::string> notJudgedYet() { return {"gaps", "snow", "wind", "hours"}; }
+std::vector<std::string> notJudgedYet() { return {"gaps", "snow", "wind", "structure", "hours"}; }
 
 }  // namespace oiko
