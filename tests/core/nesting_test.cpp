@@ -182,6 +182,15 @@ TEST(NestSheets, ABigRollAndASmallOneForTheRest) {
     EXPECT_EQ(plan.cost, money(295.2)) << "at once, without a search";
 }
 
+TEST(NestSheets, LongListsRepeatAGoodSheet) {
+    // Eighteen lie on a sheet: four rows of four upright and two across the rest. Laid one by one where each fits tightest, sixteen do.
+    const std::vector<SheetPart> parts{{"a", "s", mm(500), mm(300), 540, true}, {"b", "s", mm(1200), mm(2400), 3, false}};
+    const std::vector<SheetStock> stock{{"4x8", "s", mm(1220), mm(2440), money(10), std::nullopt}};
+    const auto plan = nestSheets(parts, stock, mm(3), 3'000'000);
+    EXPECT_EQ(sawn(parts, stock, mm(3), plan), "");
+    EXPECT_EQ(plan.sheets.size(), 33U);
+}
+
 TEST(NestSheets, WithTooFewSheetsTheLeastAreaIsLeftOut) {
     const std::vector<SheetPart> parts{{"big", "s", inches(48), inches(90), 1, false}, {"small", "s", inches(40), inches(40), 2, false}};
     const std::vector<SheetStock> stock{{"4x8", "s", inches(48), inches(96), money(40), 1}};

@@ -21,7 +21,8 @@ std::vector<Block> leaves(const NestCase& g) {
 /// What is known of a block while it is laid.
 struct Turn {
     int block;
-    int split;  ///< 0 across first, 1 up first, 2 whichever leaves the larger rest
+    int split;    ///< 0 across first, 1 up first, 2 whichever leaves the larger rest
+    int way = 0;  ///< 0 whichever fits tighter, 1 as it is, 2 turned, where there is room for that
 };
 
 /// Lays blocks in the order given, each into the free oblong that it fills tightest on one side.
@@ -45,15 +46,20 @@ public:
                 if (const std::pair<std::int64_t, std::int64_t> now{rest.first, rest.second}; now < tight)
                     tight = now, best = f, turned = over;
             };
+            const bool both = b.turns && b.size.w != b.size.h;
             const auto lookBothWays = [&](std::size_t f) {
                 look(f, b.size, false);
-                if (b.turns && b.size.w != b.size.h) look(f, turnedIf(b.size, true), true);
+                if (both) look(f, turnedIf(b.size, true), true);
             };
-            for (std::size_t f = 0; f < free_.size(); ++f) lookBothWays(f);
+            if (both && t.way > 0)
+                for (std::size_t f = 0; f < free_.size(); ++f) look(f, turnedIf(b.size, t.way == 2), t.way == 2);
+            if (best == SIZE_MAX)
+                for (std::size_t f = 0; f < free_.size(); ++f) lookBothWays(f);
             for (std::size_t r = 0; best == SIZE_MAX && r < racks_.size(); ++r) {
                 if (left_[r] == 0) continue;
                 free_.push_back({sheets.size(), 0, 0, racks_[r].size});
-                lookBothWays(free_.size() - 1);
+                if (both && t.way > 0) look(free_.size() - 1, turnedIf(b.size, t.way == 2), t.way == 2);
+                if (best == SIZE_MAX) lookBothWays(free_.size() - 1);
                 if (best == SIZE_MAX)
                     free_.pop_back();
                 else
@@ -311,7 +317,7 @@ Layout searched(const NestCase& g, const std::vector<Rack>& racks, std::int64_t 
     for (const auto& r : racks)
         for (auto k = std::min<std::int64_t>(r.copies, static_cast<std::int64_t>(g.piece.size())); k > 0; --k)
             sheets.push_back(r.size), room += areaOf(r.size);
-    const bool perfect = all > room * (1 - 1e-9);
+    const bool perfect = std::abs(all - room) < room * 1e-9;
     const auto plain = leaves(g);
     const auto n = static_cast<std::int64_t>(plain.size());
     const auto spent = [&] { return work <= 0 || (stop && stop()); };
@@ -338,7 +344,7 @@ Layout searched(const NestCase& g, const std::vector<Rack>& racks, std::int64_t 
             blocks = j.blocks, open = j.open;
         }
         std::vector<Turn> turns;
-        for (const int i : open) turns.push_back({i, static_cast<int>(dice.below(3))});
+        for (const int i : open) turns.push_back({i, static_cast<int>(dice.below(3)), static_cast<int>(dice.below(3))});
         std::vector<double> rank(blocks.size());
         for (std::size_t i = 0; i < blocks.size(); ++i) rank[i] = -areaOf(blocks[i].size) * (0.7 + 0.6 * dice.unit());
         std::ranges::stable_sort(turns, {}, [&](const Turn& t) { return rank[static_cast<std::size_t>(t.block)]; });
@@ -365,7 +371,8 @@ Layout searched(const NestCase& g, const std::vector<Rack>& racks, std::int64_t 
                 turns.erase(turns.begin() + static_cast<std::ptrdiff_t>(from));
                 turns.insert(turns.begin() + static_cast<std::ptrdiff_t>(to), t);
             } else {
-                turns[dice.below(turns.size())].split = static_cast<int>(dice.below(3));
+                auto& t = turns[dice.below(turns.size())];
+                (dice.unit() < 0.5 ? t.split : t.way) = static_cast<int>(dice.below(3));
             }
             d.run(blocks, turns);
             const auto then = weigh();

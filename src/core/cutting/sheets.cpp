@@ -1,6 +1,7 @@
 // Sheets: a good plan by laying pieces in turn, then, given work, a bound on the sheets to buy and a search for a plan that meets it.
 #include <algorithm>
 #include <iterator>
+#include <map>
 #include <numeric>
 
 #include "core/cutting/cutting.h"
@@ -96,11 +97,7 @@ public:
     Best atOnce(bool drag) const {
         std::vector<std::size_t> order(sizes_.size());
         std::iota(order.begin(), order.end(), 0);
-        const auto rate = [&](std::size_t r) {
-            return static_cast<double>(k_.bound.price[r]) / static_cast<double>(k_.bound.sheetW[r]) /
-                   static_cast<double>(k_.bound.sheetH[r]);
-        };
-        std::ranges::stable_sort(order, {}, rate);
+        std::ranges::stable_sort(order, {}, [&](auto r) { return rateOf(r); });
         Best best;
         for (std::size_t first = 0; first < std::min<std::size_t>(order.size(), drag ? 2 : 4); ++first) {
             auto rows = order;
@@ -113,6 +110,93 @@ public:
         }
         return best;
     }
+    /// For long lists: one sheet filled as well as a short search can, as often as its pieces allow, then the next.
+    Best sheetAfterSheet(Dice& dice, const std::function<bool()>& stop) const {
+        constexpr std::size_t kAtOnce = 60;
+        std::vector<std::size_t> rows(sizes_.size());
+        std::iota(rows.begin(), rows.end(), 0);
+        std::ranges::stable_sort(rows, {}, [&](auto r) { return rateOf(r); });
+        std::map<std::size_t, std::vector<int>> waiting;  // by part
+        Layout out;
+        for (int i = 0; i < static_cast<int>(k_.part.size()); ++i) {
+            const auto at = static_cast<std::size_t>(i);
+            waiting[k_.part[at]].push_back(i), out.blocks.push_back({k_.pieces.piece[at], k_.pieces.turns[at], i});
+        }
+        auto left = k_.bound.left;
+        for (std::size_t rack = 0; rack < rows.size() && !waiting.empty();) {
+            const auto row = rows[rack];
+            std::vector<int> bestPieces;
+            Layout bestLayout;
+            double bestArea = 0;
+            for (int attempt = 0; attempt < 4 && left[row] > 0; ++attempt) {
+                // Some of each part, no more than a sheet's worth; the largest first, then by chance.
+                std::vector<std::pair<double, std::size_t>> order;
+                for (const auto& [part, list] : waiting)
+                    order.emplace_back(-area(k_.pieces.piece[static_cast<std::size_t>(list[0])]) * (attempt == 0 ? 1 : dice.unit()), part);
+                std::ranges::sort(order);
+                NestCase some;
+                std::vector<int> pieces;
+                for (const auto& [rank, part] : order) {
+                    const auto& list = waiting[part];
+                    const auto& piece = k_.pieces.piece[static_cast<std::size_t>(list[0])];
+                    const auto sheetful = static_cast<std::size_t>(area(sizes_[row]) / area(piece)) + 1;
+                    const auto many = std::min({list.size(), sheetful, kAtOnce - pieces.size()});
+                    for (std::size_t n = 0; n < many; ++n) {
+                        pieces.push_back(list[n]), some.piece.push_back(piece);
+                        some.turns.push_back(k_.pieces.turns[static_cast<std::size_t>(list[n])]);
+                    }
+                }
+                auto layout = searched(some, {{sizes_[row], 1}}, 1'500'000, dice, stop);
+                double used = -areaOut(some, layout);
+                for (const auto& p : some.piece) used += area(p) / 1e12;
+                if (used > bestArea) bestArea = used, bestPieces = pieces, bestLayout = std::move(layout);
+            }
+            if (bestArea <= 0) {
+                ++rack;  // nothing fits, or none is left
+                continue;
+            }
+            std::vector<bool> lies(bestPieces.size(), true);
+            std::vector<int> open = bestLayout.out;
+            while (!open.empty()) {
+                const auto& b = bestLayout.blocks[static_cast<std::size_t>(open.back())];
+                open.pop_back();
+                if (b.piece >= 0)
+                    lies[static_cast<std::size_t>(b.piece)] = false;
+                else
+                    open.push_back(b.a), open.push_back(b.b);
+            }
+            std::map<std::size_t, std::int64_t> used;
+            for (std::size_t i = 0; i < lies.size(); ++i)
+                if (lies[i]) ++used[k_.part[static_cast<std::size_t>(bestPieces[i])]];
+            auto times = left[row];
+            for (const auto& [part, n] : used) times = std::min(times, static_cast<std::int64_t>(waiting[part].size()) / n);
+            left[row] -= times;
+            for (; times > 0; --times) {
+                // The same layout with pieces of the same parts that still wait.
+                std::vector<int> place(bestLayout.blocks.size(), -1);
+                for (std::size_t b = 0; b < place.size(); ++b) {
+                    auto block = bestLayout.blocks[b];
+                    if (block.piece >= 0) {
+                        if (!lies[static_cast<std::size_t>(block.piece)]) continue;
+                        auto& list = waiting[k_.part[static_cast<std::size_t>(bestPieces[static_cast<std::size_t>(block.piece)])]];
+                        place[b] = list.back(), list.pop_back();
+                        continue;
+                    }
+                    block.a = place[static_cast<std::size_t>(block.a)], block.b = place[static_cast<std::size_t>(block.b)];
+                    if (block.a < 0 || block.b < 0) continue;
+                    place[b] = static_cast<int>(out.blocks.size()), out.blocks.push_back(block);
+                }
+                for (auto laying : bestLayout.layings) {
+                    laying.block = place[static_cast<std::size_t>(laying.block)], laying.sheet = out.sheets.size();
+                    out.layings.push_back(laying);
+                }
+                out.sheets.push_back(rack);
+            }
+            std::erase_if(waiting, [](const auto& entry) { return entry.second.empty(); });
+        }
+        for (const auto& [part, list] : waiting) out.out.insert(out.out.end(), list.begin(), list.end());
+        return weighed(std::move(out), rows);
+    }
     /// Sheets enough by the bound, the cheapest first, until pieces are found a place on them; returns what no plan can be cheaper than.
     std::int64_t prove(Best& best, std::int64_t work, const std::function<bool()>& stop) const {
         const auto area = byArea(k_.bound);
@@ -121,6 +205,8 @@ public:
         Dice dice{2026};
         std::vector<std::size_t> rows(sizes_.size());
         std::iota(rows.begin(), rows.end(), 0);
+        if (k_.part.size() > 120)
+            if (auto now = sheetAfterSheet(dice, stop); now.betterThan(best)) best = std::move(now);
         if (best.missing > 0) {
             auto now = weighed(searched(k_.pieces, racksOf(rows, k_.bound.left), work, dice, stop), rows);
             if (now.betterThan(best)) best = std::move(now);
@@ -144,6 +230,8 @@ public:
     }
 
 private:
+    static double area(Oblong o) { return static_cast<double>(o.w) * static_cast<double>(o.h); }
+    double rateOf(std::size_t row) const { return static_cast<double>(k_.bound.price[row]) / area(sizes_[row]); }
     std::vector<Rack> racksOf(const std::vector<std::size_t>& rows, const Boards& copies) const {
         std::vector<Rack> out;
         for (const auto r : rows) out.push_back({sizes_[r], copies[r]});
