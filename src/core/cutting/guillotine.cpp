@@ -267,17 +267,22 @@ private:
 
 }  // namespace
 
-double areaOut(const NestCase& g, const Layout& l) {
-    double sum = 0;
-    std::vector<int> open = l.out;
-    while (!open.empty()) {
+std::vector<std::size_t> piecesOut(const Layout& l) {
+    std::vector<std::size_t> out;
+    for (std::vector<int> open = l.out; !open.empty();) {
         const auto& b = l.blocks[static_cast<std::size_t>(open.back())];
         open.pop_back();
         if (b.piece >= 0)
-            sum += areaOf(g.piece[static_cast<std::size_t>(b.piece)]);
+            out.push_back(static_cast<std::size_t>(b.piece));
         else
             open.push_back(b.a), open.push_back(b.b);
     }
+    return out;
+}
+
+double areaOut(const NestCase& g, const Layout& l) {
+    double sum = 0;
+    for (const auto i : piecesOut(l)) sum += areaOf(g.piece[i]);
     return sum;
 }
 

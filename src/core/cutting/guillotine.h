@@ -43,6 +43,8 @@ struct Layout {
     std::vector<std::size_t> sheets;  ///< the rack of each sheet begun
     std::vector<int> out;             ///< blocks that found no place
 };
+/// The pieces of the blocks that found no place.
+std::vector<std::size_t> piecesOut(const Layout& layout);
 /// Area of what is left out, square millimetres.
 double areaOut(const NestCase& given, const Layout& layout);
 

@@ -27,11 +27,13 @@ bool fits(const SheetPart& p, const SheetStock& s) {
 class Drawn {
 public:
     Drawn(const std::vector<SheetPart>& parts, const Kind& kind, const Layout& layout, Length kerf)
-        : parts_{parts}, kind_{kind}, l_{layout}, kerf_{kerf} {}
+        : parts_{parts}, kind_{kind}, l_{layout}, kerf_{kerf}, bySheet_(layout.sheets.size()) {
+        for (const auto& s : layout.layings) bySheet_[s.sheet].push_back(&s);
+    }
     NestedSheet sheet(std::size_t stock, std::size_t index) {
         out_ = {stock, {}, {}};
-        for (const auto& s : l_.layings) {
-            if (s.sheet != index) continue;
+        for (const auto* laying : bySheet_[index]) {
+            const auto& s = *laying;
             const auto& b = l_.blocks[static_cast<std::size_t>(s.block)];
             const auto w = s.turned ? b.size.h : b.size.w, h = s.turned ? b.size.w : b.size.h;
             const auto up = [&](std::int64_t high) { cutUp(s.x + w, s.y, high, s.room.w > w); };
@@ -77,6 +79,7 @@ private:
     const Kind& kind_;
     const Layout& l_;
     Length kerf_;
+    std::vector<std::vector<const Laying*>> bySheet_;
     NestedSheet out_;
 };
 
@@ -156,15 +159,7 @@ public:
                 continue;
             }
             std::vector<bool> lies(bestPieces.size(), true);
-            std::vector<int> open = bestLayout.out;
-            while (!open.empty()) {
-                const auto& b = bestLayout.blocks[static_cast<std::size_t>(open.back())];
-                open.pop_back();
-                if (b.piece >= 0)
-                    lies[static_cast<std::size_t>(b.piece)] = false;
-                else
-                    open.push_back(b.a), open.push_back(b.b);
-            }
+            for (const auto i : piecesOut(bestLayout)) lies[i] = false;
             std::map<std::size_t, std::int64_t> used;
             for (std::size_t i = 0; i < lies.size(); ++i)
                 if (lies[i]) ++used[k_.part[static_cast<std::size_t>(bestPieces[i])]];
@@ -199,7 +194,7 @@ public:
     }
     /// Sheets enough by the bound, the cheapest first, until pieces are found a place on them; returns what no plan can be cheaper than.
     std::int64_t prove(Best& best, std::int64_t work, const std::function<bool()>& stop) const {
-        const auto area = byArea(k_.bound);
+        const auto sheets = byArea(k_.bound);
         std::vector<BoardCut> cuts{areaCut(k_.bound), pairCut(k_.bound)};
         bool lines = false;  // the slower bound, asked for when the first search fails
         Dice dice{2026};
@@ -215,7 +210,7 @@ public:
         std::int64_t bound = 0;
         std::vector<Boards> tried;
         for (int round = 0; round < 6 && best.cost > bound; ++round) {
-            const auto bought = leastBoards(area, cuts, best.cost, tried, {}, 20'000);
+            const auto bought = leastBoards(sheets, cuts, best.cost, tried, {}, 20'000);
             if (tried.empty()) bound = bought.bound;
             if (bought.boards.empty() || (stop && stop())) break;
             auto now =
@@ -248,25 +243,26 @@ private:
     void tradeDown(Layout& l, const std::vector<std::size_t>& rows) const {
         auto left = k_.bound.left;
         for (const auto rack : l.sheets) --left[rows[rack]];
+        std::vector<Oblong> used(l.sheets.size(), {0, 0});
+        for (const auto& p : l.layings) {
+            const auto& b = l.blocks[static_cast<std::size_t>(p.block)].size;
+            auto& u = used[p.sheet];
+            u = {std::max(u.w, p.x + (p.turned ? b.h : b.w)), std::max(u.h, p.y + (p.turned ? b.w : b.h))};
+        }
         for (std::size_t s = 0; s < l.sheets.size(); ++s) {
-            Oblong used{0, 0};
-            for (const auto& p : l.layings) {
-                if (p.sheet != s) continue;
-                const auto& b = l.blocks[static_cast<std::size_t>(p.block)].size;
-                used.w = std::max(used.w, p.x + (p.turned ? b.h : b.w)), used.h = std::max(used.h, p.y + (p.turned ? b.w : b.h));
-            }
             auto best = l.sheets[s];
             for (std::size_t rack = 0; rack < rows.size(); ++rack) {
                 const auto& size = sizes_[rows[rack]];
-                if (left[rows[rack]] > 0 && size.w >= used.w && size.h >= used.h && k_.bound.price[rows[rack]] < k_.bound.price[rows[best]])
+                if (left[rows[rack]] > 0 && size.w >= used[s].w && size.h >= used[s].h &&
+                    k_.bound.price[rows[rack]] < k_.bound.price[rows[best]])
                     best = rack;
             }
-            if (best == l.sheets[s]) continue;
             ++left[rows[l.sheets[s]]], --left[rows[best]];
             l.sheets[s] = best;
-            const auto& size = sizes_[rows[best]];
-            for (auto& p : l.layings)
-                if (p.sheet == s) p.room = {std::min(p.room.w, size.w - p.x), std::min(p.room.h, size.h - p.y)};
+        }
+        for (auto& p : l.layings) {
+            const auto& size = sizes_[rows[l.sheets[p.sheet]]];
+            p.room = {std::min(p.room.w, size.w - p.x), std::min(p.room.h, size.h - p.y)};
         }
     }
     const Kind& k_;
