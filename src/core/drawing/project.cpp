@@ -8,7 +8,7 @@
 namespace oiko {
 namespace {
 
-struct Seen {
+struct Facet {
     std::size_t part;
     std::vector<Vec2> outline;
     double depth, offset;
@@ -59,7 +59,7 @@ Fill fillOf(const Part& p) {
 
 void project(Drawing& drawing, const Model& model, std::span<const std::size_t> parts, const Look& look) {
     const auto eye = look.toEye();
-    std::vector<Seen> seen;
+    std::vector<Facet> seen;
     for (const auto i : parts) {
         const auto& p = model.parts[i];
         for (std::size_t k = 0; k < p.solids.size(); ++k) {
@@ -70,12 +70,12 @@ void project(Drawing& drawing, const Model& model, std::span<const std::size_t> 
                 const auto plane = facePlane(solid, f);
                 if (dot(plane.normal, eye) < 1e-4) continue;
                 if (!through && std::ranges::find(p.inner[k], f) != p.inner[k].end()) continue;
-                Seen s{i,
-                       {},
-                       0,
-                       plane.offset,
-                       plane.normal,
-                       through && std::fabs(plane.offset - look.cut->offset) < kSameMm && dot(plane.normal, look.cut->normal) > 1 - 1e-9};
+                Facet s{i,
+                        {},
+                        0,
+                        plane.offset,
+                        plane.normal,
+                        through && std::fabs(plane.offset - look.cut->offset) < kSameMm && dot(plane.normal, look.cut->normal) > 1 - 1e-9};
                 for (const auto v : solid.faces[f])
                     s.outline.push_back(look.on(solid.vertices[v])),
                         s.depth += dot(solid.vertices[v], eye) / static_cast<double>(solid.faces[f].size());
@@ -84,7 +84,7 @@ void project(Drawing& drawing, const Model& model, std::span<const std::size_t> 
             }
         }
     }
-    std::ranges::stable_sort(seen, {}, &Seen::depth);
+    std::ranges::stable_sort(seen, {}, &Facet::depth);
     for (std::size_t i = 0; i < seen.size(); ++i) {
         const auto& s = seen[i];
         const auto& part = model.parts[s.part];

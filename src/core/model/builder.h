@@ -15,6 +15,8 @@
 namespace oiko {
 
 inline constexpr double kIn = 25.4;
+/// Thicknesses of dressed boards: a 2x stands 1 1/2 in, a 1x 3/4 in (PS 20).
+inline constexpr double kTwoBy = 1.5 * kIn, kOneBy = 0.75 * kIn;
 
 /// An opening as framing and skin see it: along its wall from the left, above the deck.
 struct Hole {

@@ -6,7 +6,7 @@
 namespace oiko {
 namespace {
 
-constexpr double kBoard = 0.75 * kIn, kGap = 0.125 * kIn;
+constexpr double kGap = 0.125 * kIn;
 
 struct Fitter {
     Builder& b;
@@ -29,20 +29,20 @@ struct Fitter {
         const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, wide = inMm(profile(frame)->wide);
         const double t = std::min(b.skinThick, inMm(thicknessOf(sheet)));
         put("leaf/sheet", "leaf", Form::sheet, sheet, kUp, w.u, {w.box(u0, u1, -t, 0, z0, z1)});
-        board("leaf/stile/left", "leaf-stile", frame, kUp, w.u, w.box(u0, u0 + wide, 0, kBoard, z0, z1));
-        board("leaf/stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, kBoard, z0, z1));
+        board("leaf/stile/left", "leaf-stile", frame, kUp, w.u, w.box(u0, u0 + wide, 0, kOneBy, z0, z1));
+        board("leaf/stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, kOneBy, z0, z1));
         if (u1 - u0 - 2 * wide > 2 * kIn) {
-            board("leaf/rail/bottom", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kBoard, z0, z0 + wide));
+            board("leaf/rail/bottom", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kOneBy, z0, z0 + wide));
             if (z1 - z0 > 3 * wide)
-                board("leaf/rail/top", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kBoard, z1 - wide, z1));
+                board("leaf/rail/top", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kOneBy, z1 - wide, z1));
             if (z1 - z0 > 48 * kIn)
                 board("leaf/rail/middle", "leaf-rail", frame, w.u, kUp,
-                      w.box(u0 + wide, u1 - wide, 0, kBoard, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
+                      w.box(u0 + wide, u1 - wide, 0, kOneBy, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
         }
-        const double d0 = kBoard + kIn / 16, d1 = d0 + 1.5 * kIn;
-        board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + kBoard, d0, d1, h.z0, h.z1));
-        board("stop/right", "stop", "1x2", kUp, w.inward, w.box(h.u1 - kBoard, h.u1, d0, d1, h.z0, h.z1));
-        board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + kBoard, h.u1 - kBoard, d0, d1, h.z1 - kBoard, h.z1));
+        const double d0 = kOneBy + kIn / 16, d1 = d0 + 1.5 * kIn;
+        board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + kOneBy, d0, d1, h.z0, h.z1));
+        board("stop/right", "stop", "1x2", kUp, w.inward, w.box(h.u1 - kOneBy, h.u1, d0, d1, h.z0, h.z1));
+        board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + kOneBy, h.u1 - kOneBy, d0, d1, h.z1 - kOneBy, h.z1));
         b.join(h.row + "/leaf/sheet", w.side + "/trimmer/" + tenths(h.u0 - 1.5 * kIn), Joint::Kind::hinged, kGap);
     }
 
@@ -51,7 +51,7 @@ struct Fitter {
         const auto kind = b.s.choice("mesh.kind");
         put("mesh", "window-mesh", Form::mesh, kind, w.u, kUp, {w.box(h.u0 - lap, h.u1 + lap, d0, d1, h.z0 - lap, h.z1 + lap)});
         const auto batten = [&](const char* name, Vec3 along, Vec3 across, double u0, double u1, double z0, double z1) {
-            board(std::string{"batten/"} + name, "batten", "1x2", along, across, w.box(u0, u1, d1, d1 + kBoard, z0, z1));
+            board(std::string{"batten/"} + name, "batten", "1x2", along, across, w.box(u0, u1, d1, d1 + kOneBy, z0, z1));
         };
         batten("left", kUp, w.u, h.u0 - lap, h.u0, h.z0 - lap, h.z1 + lap);
         batten("right", kUp, w.u, h.u1, h.u1 + lap, h.z0 - lap, h.z1 + lap);
@@ -68,9 +68,9 @@ struct Fitter {
         for (const bool right : {false, true}) {
             const std::string end = right ? "right" : "left";
             const double a = right ? u1 + slot : u0 - slot - 1.5 * kIn;
-            board("track/" + end, "track", "1x2", kUp, w.u, w.box(a, a + 1.5 * kIn, d0, d0 + kBoard, z0, top));
+            board("track/" + end, "track", "1x2", kUp, w.u, w.box(a, a + 1.5 * kIn, d0, d0 + kOneBy, z0, top));
             const double c = right ? u1 + slot + 1.5 * kIn - 2.5 * kIn : a;
-            board("keeper/" + end, "track", "1x3", kUp, w.u, w.box(c, c + 2.5 * kIn, d0 + kBoard, d0 + 2 * kBoard, z0, top));
+            board("keeper/" + end, "track", "1x3", kUp, w.u, w.box(c, c + 2.5 * kIn, d0 + kOneBy, d0 + 2 * kOneBy, z0, top));
         }
         b.join(h.row + "/leaf/sheet", h.row + "/track/left", Joint::Kind::slides, slot);
         ramp();
@@ -78,7 +78,7 @@ struct Fitter {
 
     void ramp() {
         const double angle = inRadians(b.s.angle(h.row + ".ramp")), tangent = std::tan(angle), thick = inMm(thicknessOf("ply-1/2"));
-        const double start = b.skinThick + kBoard + kGap, top = h.z0, ground = -b.floor;
+        const double start = b.skinThick + kOneBy + kGap, top = h.z0, ground = -b.floor;
         const double drop = thick / std::cos(angle), run = (top - ground) / tangent;
         const auto at = [&](double r, double z) { return w.at(h.u0, -start - r, z); };
         const Vec3 outline[] = {at(0, top), at(0, top - drop), at(run - drop / tangent, ground), at(run, ground)};
@@ -89,7 +89,7 @@ struct Fitter {
         int n = 0;
         for (double q = 3 * kIn; q < length - 3 * kIn; q += 6 * kIn) {
             const Vec3 foot = at(0, top) + down * q;
-            const Vec3 rung[] = {foot, foot + down * (1.5 * kIn), foot + down * (1.5 * kIn) + normal * kBoard, foot + normal * kBoard};
+            const Vec3 rung[] = {foot, foot + down * (1.5 * kIn), foot + down * (1.5 * kIn) + normal * kOneBy, foot + normal * kOneBy};
             board("rung/" + std::to_string(++n), "rung", "1x2", w.u, down, prism(rung, w.u * (h.u1 - h.u0)));
         }
         b.join(h.row + "/ramp", w.side + "/sill/" + tenths(h.u0), Joint::Kind::hangs, start);
@@ -113,7 +113,7 @@ void leaves(Builder& b) {
             }
             if (h.kind == "people_door" || h.kind == "clean_out") {
                 // The quarter circle of the swing, as the square it lies in.
-                const double r = h.u1 - h.u0, out = b.skinThick + kBoard;
+                const double r = h.u1 - h.u0, out = b.skinThick + kOneBy;
                 b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0, h.u1, -out - r, -out - kGap, h.z0 + kGap, h.z1)});
             }
         }

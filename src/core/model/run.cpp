@@ -9,7 +9,7 @@ namespace oiko {
 
 namespace {
 
-constexpr double kT = 1.5 * kIn, kP = 3.5 * kIn, kMesh = kIn / 16, kBoard = 0.75 * kIn;
+constexpr double kP = 3.5 * kIn, kMesh = kIn / 16;
 
 struct Runner {
     Builder& b;
@@ -25,7 +25,7 @@ struct Runner {
           w{wall},
           u0{inMm(b.s.length(row + ".at"))},
           width{inMm(b.s.length(row + ".width"))},
-          v0{b.skinThick + kBoard + kIn / 16},
+          v0{b.skinThick + kOneBy + kIn / 16},
           length{inMm(b.s.length(row + ".length"))},
           high{inMm(b.s.length(row + ".height"))},
           rise{std::tan(inRadians(b.s.angle(row + ".pitch")))},
@@ -122,33 +122,34 @@ struct Runner {
         const auto xs = layout(0, width, 24 * kIn);
         const Vec3 slope = unit(out + up * -rise), normal = unit(out * rise + up);
         for (const double x : xs) {
-            auto solids = rafterSolids({x, kT, rafterDeep, rise, zu, 0, length + 6 * kIn, length, kP, seat, high, low});
+            auto solids = rafterSolids({x, kTwoBy, rafterDeep, rise, zu, 0, length + 6 * kIn, length, kP, seat, high, low});
             for (auto& s : solids) s = placed(std::move(s));
             put("rafter/" + tenths(x), "rafter", Form::lumber, rafterStock, slope, normal, std::move(solids));
         }
         for (const bool outer : {false, true}) {
-            const double v = outer ? length - kT : 0, foot = outer ? low : high;
-            const double height = std::min(over(v + kT) - foot, rafterDeep);
+            const double v = outer ? length - kTwoBy : 0, foot = outer ? low : high;
+            const double height = std::min(over(v + kTwoBy) - foot, rafterDeep);
             for (std::size_t i = 1; i < xs.size(); ++i)
-                if (xs[i] - xs[i - 1] - kT >= 2 * kIn)
+                if (xs[i] - xs[i - 1] - kTwoBy >= 2 * kIn)
                     lumber(std::string{outer ? "eave-block/outer/" : "eave-block/inner/"} + tenths(xs[i]), "eave-block", rafterStock, w.u,
-                           up, cuboid(xs[i - 1] + kT, xs[i], v, v + kT, foot, foot + height));
+                           up, cuboid(xs[i - 1] + kTwoBy, xs[i], v, v + kTwoBy, foot, foot + height));
         }
         if (roofed) {
             const double total = (length + 6 * kIn) / c;
             const int bays = std::max(1, static_cast<int>(std::ceil((total - kP) / (24 * kIn) - 1e-9)));
             for (int i = 0; i <= bays; ++i) {
                 const double q = (total - kP) * i / bays;
-                const auto ends = joints(xs, kT, i % 2 == 0 ? width : 96 * kIn);
+                const auto ends = joints(xs, kTwoBy, i % 2 == 0 ? width : 96 * kIn);
                 for (std::size_t k = 1; k < ends.size(); ++k)
                     lumber("purlin/" + std::to_string(i + 1) + (ends.size() > 2 ? "/" + std::to_string(k) : ""), "purlin", "2x4", w.u,
-                           slope, placed(onSlope(ends[k - 1], ends[k], 0, over(0), rise, q, q + kP, 0, kT)));
+                           slope, placed(onSlope(ends[k - 1], ends[k], 0, over(0), rise, q, q + kP, 0, kTwoBy)));
             }
             const std::string stock = top.starts_with("metal") ? "metal" : "clear";
             int n = 0;
             for (double x = 0; x < width - kSameMm; x += 36 * kIn)
                 put("panel/" + std::to_string(++n), "roof-panel", Form::panel, stock, slope, w.u,
-                    {placed(onSlope(x, std::min(x + 36 * kIn, width), 0, over(0), rise, 0, total + kIn, kT, inMm(thicknessOf(stock))))});
+                    {placed(
+                        onSlope(x, std::min(x + 36 * kIn, width), 0, over(0), rise, 0, total + kIn, kTwoBy, inMm(thicknessOf(stock))))});
         } else {
             int n = 0;
             const double total = length / c;
@@ -189,10 +190,10 @@ struct Runner {
                 const auto piece = [&](double xa, double xb, const std::string& tag) {
                     if (xb - xa >= 2 * kIn)
                         lumber("rail/" + name + "/" + height + "/" + std::to_string(i) + tag, "run-rail", stock, run, up,
-                               slab(xa, xb, -kT, 0, z, z + kP));
+                               slab(xa, xb, -kTwoBy, 0, z, z + kP));
                 };
                 if (gated && gateFrom < e && gateTo > a) {
-                    piece(a, gateFrom - 0.25 * kIn, ""), piece(gateTo + 0.25 * kIn + kT, e, "b");
+                    piece(a, gateFrom - 0.25 * kIn, ""), piece(gateTo + 0.25 * kIn + kTwoBy, e, "b");
                 } else {
                     piece(a, e, "");
                 }
@@ -242,33 +243,33 @@ struct Runner {
 
     void gateLeaf(const Gate& g, const std::function<Solid(double, double, double, double, double, double)>& slab, Vec3 along,
                   const std::string& name) {
-        const double a = g.from, e = g.from + g.width, foot = kT + 0.25 * kIn, head = g.height;
+        const double a = g.from, e = g.from + g.width, foot = kTwoBy + 0.25 * kIn, head = g.height;
         const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid s) {
             if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(s)})) p->opening = row + ".gate";
         };
         const double beamUnder = g.wall == 1 ? low - inMm(runBeamDeep(mm(width))) : 0;
         // The latch stud stands from the ground to the beam or, on a side, to the end rafter.
-        auto stud = slab(e + 0.25 * kIn, e + 0.25 * kIn + kT, -kP, 0, 0, g.wall == 1 ? beamUnder : over(0));
+        auto stud = slab(e + 0.25 * kIn, e + 0.25 * kIn + kTwoBy, -kP, 0, 0, g.wall == 1 ? beamUnder : over(0));
         if (g.wall != 1) stud = cut(stud, Plane::through(at(0, 0, under(0)), out * rise + up));
         piece("stud", "gate-stud", "2x4", up, cross(up, along), std::move(stud));
-        piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along), slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, 0, kT));
+        piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along), slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, 0, kTwoBy));
         if (g.wall != 1)
             piece("head", "gate-head", "2x4", along, cross(up, along),
-                  slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kT));
-        piece("stile/hinge", "gate-stile", "2x4", up, along, slab(a, a + kP, -kT, 0, foot, head));
-        piece("stile/latch", "gate-stile", "2x4", up, along, slab(e - kP, e, -kT, 0, foot, head));
+                  slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kTwoBy));
+        piece("stile/hinge", "gate-stile", "2x4", up, along, slab(a, a + kP, -kTwoBy, 0, foot, head));
+        piece("stile/latch", "gate-stile", "2x4", up, along, slab(e - kP, e, -kTwoBy, 0, foot, head));
         const double inA = a + kP, inE = e - kP, mid = (foot + head) / 2;
         const bool tall = head - foot > 40 * kIn;
         std::vector<double> rails{foot, head - kP};
         if (tall) rails.insert(rails.begin() + 1, mid - kP / 2);
         for (std::size_t i = 0; i < rails.size(); ++i)
-            piece("rail/" + std::to_string(i + 1), "gate-rail", "2x4", along, up, slab(inA, inE, -kT, 0, rails[i], rails[i] + kP));
+            piece("rail/" + std::to_string(i + 1), "gate-rail", "2x4", along, up, slab(inA, inE, -kTwoBy, 0, rails[i], rails[i] + kP));
         for (std::size_t i = 1; i < rails.size(); ++i) {
             // A brace from the hinge's foot up to the latch side, its corners cut to stiles and rails.
             const double z0 = rails[i - 1] + kP, z1 = rails[i], dx = inE - inA, dz = z1 - z0, l = std::hypot(dx, dz);
             if (dx < 6 * kIn || dz < 6 * kIn) continue;
             const Vec3 dir = along * (dx / l) + up * (dz / l), side = along * (-dz / l) + up * (dx / l);
-            auto brace = slab(inA, inE, -kT, 0, z0, z1);
+            auto brace = slab(inA, inE, -kTwoBy, 0, z0, z1);
             const Vec3 middle = centroid(brace);
             brace = cut(cut(brace, Plane::through(middle + side * (kP / 2), side)), Plane::through(middle + side * (-kP / 2), side * -1));
             piece("brace/" + std::to_string(i), "gate-brace", "2x4", dir, side, std::move(brace));
@@ -287,7 +288,7 @@ struct Runner {
                                     mm(foot - b.floor),
                                     mm(head - foot),
                                     {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
-        b.model.clear.push_back({row + "/gate/swing", row + ".gate", slab(a, e, kBoard, g.width, foot, head)});
+        b.model.clear.push_back({row + "/gate/swing", row + ".gate", slab(a, e, kOneBy, g.width, foot, head)});
     }
 
     void apron() {
@@ -311,7 +312,7 @@ struct Runner {
             if (place < clear || place + kP > w.length - clear) continue;
             const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn;
             b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
-                     box(w.at(place, -t, bottom - b.floor), w.at(place + kP, -t - kBoard, high - b.floor)));
+                     box(w.at(place, -t, bottom - b.floor), w.at(place + kP, -t - kOneBy, high - b.floor)));
         }
     }
 
@@ -323,7 +324,7 @@ struct Runner {
         const int wall = where == "left" ? 0 : where == "outer" ? 1 : 2;
         const double beamDeep = inMm(runBeamDeep(mm(width))), from = kP + 0.25 * kIn;
         // On a side the rafter comes down over the gate's far end; a flat head goes between.
-        const double room = wall == 1 ? low - beamDeep - 0.25 * kIn : under(from + gateWidth + 3 * kIn) - kT - kIn;
+        const double room = wall == 1 ? low - beamDeep - 0.25 * kIn : under(from + gateWidth + 3 * kIn) - kTwoBy - kIn;
         const Gate gate{wall, from, gateWidth, wall == 1 ? room : std::min(76 * kIn, room)};
         for (int i = 0; i < (width > beside ? 4 : 3); ++i) meshWall(i, gate);
         apron();

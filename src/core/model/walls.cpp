@@ -7,7 +7,7 @@
 namespace oiko {
 namespace {
 
-constexpr double kT = 1.5 * kIn, kW = 3.5 * kIn;
+constexpr double kW = 3.5 * kIn;
 constexpr double kLeastPiece = 2 * kIn;
 
 struct Framer {
@@ -30,9 +30,9 @@ struct Framer {
     }
     /// An upright 2x4 from u, cut to the roof's slope where it reaches the top.
     void upright(std::string_view role, double u, double z0, double z1, bool toPlates, std::string_view more = {}) {
-        const double top = toPlates ? std::max(underPlates(u), underPlates(u + kT)) : z1;
-        if ((toPlates ? std::min(underPlates(u), underPlates(u + kT)) : z1) - z0 < kLeastPiece) return;
-        auto solid = w.box(u, u + kT, 0, kW, z0, top);
+        const double top = toPlates ? std::max(underPlates(u), underPlates(u + kTwoBy)) : z1;
+        if ((toPlates ? std::min(underPlates(u), underPlates(u + kTwoBy)) : z1) - z0 < kLeastPiece) return;
+        auto solid = w.box(u, u + kTwoBy, 0, kW, z0, top);
         if (toPlates && w.sloping) solid = cut(solid, b.below(plates / b.cosine));
         put(role, id(role, u) + std::string{more}, "2x4", {0, 0, 1}, w.inward, std::move(solid));
     }
@@ -43,16 +43,16 @@ struct Framer {
         std::ranges::copy_if(w.holes, std::back_inserter(doors), [](const Hole& h) { return h.z0 <= 0; });
         std::ranges::sort(doors, {}, &Hole::u0);
         const auto piece = [&](double a, double c) {
-            if (c - a > kSameMm) put("bottom-plate", id("bottom-plate", a), "2x4", w.u, w.inward, w.box(a, c, 0, kW, 0, kT));
+            if (c - a > kSameMm) put("bottom-plate", id("bottom-plate", a), "2x4", w.u, w.inward, w.box(a, c, 0, kW, 0, kTwoBy));
         };
         for (const auto& d : doors) piece(from, d.u0), from = d.u1;
         piece(from, w.to);
     }
     void topPlates() {
-        for (int k = 0; k * kT < plates - 1; ++k) {
+        for (int k = 0; k * kTwoBy < plates - 1; ++k) {
             const auto name = id(k == 0 ? "top-plate" : "cap-plate", w.from);
             const auto role = k == 0 ? "top-plate" : "cap-plate";
-            const double lower = plates - k * kT, upper = lower - kT;
+            const double lower = plates - k * kTwoBy, upper = lower - kTwoBy;
             if (!w.sloping) {
                 const double top = inMm(w.local == 0 ? b.shell.highWall : b.shell.lowWall);
                 put(role, name, "2x4", w.u, w.inward, w.box(w.from, w.to, 0, kW, top - lower, top - upper));
@@ -71,38 +71,38 @@ struct Framer {
 
     /// Header, sill and what stands round an opening. Gives back where layout studs may not stand.
     std::pair<double, double> opening(Hole& h) {
-        const double left = h.u0 - 2 * kT, right = h.u1 + 2 * kT;
+        const double left = h.u0 - 2 * kTwoBy, right = h.u1 + 2 * kTwoBy;
         const auto stock = headerStock(mm(h.u1 - h.u0));
         const double deep = inMm(headerDeep(!w.sloping, mm(h.u1 - h.u0)));
         const double top = std::min(underPlates(left), underPlates(right));
         double header = h.z1;
         // A gap that no piece fits is closed by raising the header to the plates.
         if (!w.sloping && top - (header + deep) < kLeastPiece) header = top - deep;
-        upright("king", left, kT, 0, true), upright("king", right - kT, kT, 0, true);
+        upright("king", left, kTwoBy, 0, true), upright("king", right - kTwoBy, kTwoBy, 0, true);
         const auto trimmer = [&](double u) {
-            put("trimmer", id("trimmer", u), "2x4", {0, 0, 1}, w.inward, w.box(u, u + kT, 0, kW, kT, header));
+            put("trimmer", id("trimmer", u), "2x4", {0, 0, 1}, w.inward, w.box(u, u + kTwoBy, 0, kW, kTwoBy, header));
         };
-        trimmer(h.u0 - kT), trimmer(h.u1);
+        trimmer(h.u0 - kTwoBy), trimmer(h.u1);
         if (w.sloping) {
-            put("header", id("header", h.u0), "2x4", w.u, w.inward, w.box(h.u0 - kT, h.u1 + kT, 0, kW, header, header + kT));
+            put("header", id("header", h.u0), "2x4", w.u, w.inward, w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, 0, kW, header, header + kTwoBy));
         } else {
             put("header", id("header", h.u0) + "/outer", std::string{stock}, w.u, {0, 0, 1},
-                w.box(h.u0 - kT, h.u1 + kT, 0, kT, header, header + deep));
+                w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, 0, kTwoBy, header, header + deep));
             put("header", id("header", h.u0) + "/inner", std::string{stock}, w.u, {0, 0, 1},
-                w.box(h.u0 - kT, h.u1 + kT, kW - kT, kW, header, header + deep));
+                w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, kW - kTwoBy, kW, header, header + deep));
         }
         std::vector<double> cripples;
         for (double c = spacing; c < w.length; c += spacing)
-            if (c - kT / 2 > h.u0 + kT && c + kT / 2 < h.u1 - kT) cripples.push_back(c - kT / 2);
+            if (c - kTwoBy / 2 > h.u0 + kTwoBy && c + kTwoBy / 2 < h.u1 - kTwoBy) cripples.push_back(c - kTwoBy / 2);
         if (h.z0 > 0) {
-            put("sill", id("sill", h.u0), "2x4", w.u, w.inward, w.box(h.u0, h.u1, 0, kW, h.z0 - kT, h.z0));
+            put("sill", id("sill", h.u0), "2x4", w.u, w.inward, w.box(h.u0, h.u1, 0, kW, h.z0 - kTwoBy, h.z0));
             auto below = cripples;
-            below.push_back(h.u0), below.push_back(h.u1 - kT);
-            for (const double u : below) upright("cripple", u, kT, h.z0 - kT, false, "/below");
+            below.push_back(h.u0), below.push_back(h.u1 - kTwoBy);
+            for (const double u : below) upright("cripple", u, kTwoBy, h.z0 - kTwoBy, false, "/below");
         }
         if (top - (header + deep) >= kLeastPiece || w.sloping) {
             auto above = cripples;
-            above.push_back(h.u0 - kT), above.push_back(h.u1);
+            above.push_back(h.u0 - kTwoBy), above.push_back(h.u1);
             for (const double u : above) upright("cripple", u, header + deep, 0, true, "/above");
         }
         return {left, right};
@@ -113,15 +113,18 @@ struct Framer {
         std::vector<std::pair<double, double>> closed;
         for (auto& h : w.holes) closed.push_back(opening(h));
         auto at = layout(w.from, w.to, spacing);
-        if (!w.sloping) at.push_back(w.from + kT), at.push_back(w.to - 2 * kT);
+        if (!w.sloping) at.push_back(w.from + kTwoBy), at.push_back(w.to - 2 * kTwoBy);
         std::ranges::sort(at);
         double last = -1e9;
         for (const double u : at) {
-            const bool corner = u < w.from + kT + kSameMm || u > w.to - 2 * kT - kSameMm;
-            if (u < last + kT - kSameMm) continue;
-            if (!corner && ((!w.sloping && (u < w.from + 2 * kT || u > w.to - 3 * kT)) || u < w.from + kT || u > w.to - 2 * kT)) continue;
-            if (std::ranges::any_of(closed, [&](const auto& c) { return u + kT > c.first + kSameMm && u < c.second - kSameMm; })) continue;
-            upright("stud", u, kT, 0, true);
+            const bool corner = u < w.from + kTwoBy + kSameMm || u > w.to - 2 * kTwoBy - kSameMm;
+            if (u < last + kTwoBy - kSameMm) continue;
+            if (!corner &&
+                ((!w.sloping && (u < w.from + 2 * kTwoBy || u > w.to - 3 * kTwoBy)) || u < w.from + kTwoBy || u > w.to - 2 * kTwoBy))
+                continue;
+            if (std::ranges::any_of(closed, [&](const auto& c) { return u + kTwoBy > c.first + kSameMm && u < c.second - kSameMm; }))
+                continue;
+            upright("stud", u, kTwoBy, 0, true);
             last = u;
         }
     }
