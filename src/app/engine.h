@@ -5,7 +5,7 @@
 #include <QObject>
 #include <QThread>
 
-#include "core/answer/answer.h"
+#include "core/advise/effect.h"
 
 namespace oiko {
 

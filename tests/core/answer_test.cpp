@@ -1,4 +1,4 @@
-#include "core/answer/answer.h"
+#include "core/advise/effect.h"
 
 #include <gmock/gmock.h>
 

@@ -12,7 +12,7 @@
 namespace oiko {
 namespace {
 
-struct Part {
+struct Offcut {
     Length x0, y0, x1, y1;
 };
 
@@ -24,10 +24,10 @@ std::string sawn(const std::vector<SheetPart>& parts, const std::vector<SheetSto
     const auto half = Length::ticks(kerf.count() / 2), other = kerf - half;
     for (const auto& s : plan.sheets) {
         cost += stock[s.stock].price, ++used[s.stock];
-        std::vector<Part> left{{Length{}, Length{}, stock[s.stock].width, stock[s.stock].height}};
+        std::vector<Offcut> left{{Length{}, Length{}, stock[s.stock].width, stock[s.stock].height}};
         for (const auto& c : s.cuts) {
             const bool up = c.x0 == c.x1;
-            const auto at = std::ranges::find_if(left, [&](const Part& p) {
+            const auto at = std::ranges::find_if(left, [&](const Offcut& p) {
                 return up ? c.y0 == p.y0 && c.y1 == p.y1 && c.x0 > p.x0 && c.x0 - half <= p.x1
                           : c.y0 == c.y1 && c.x0 == p.x0 && c.x1 == p.x1 && c.y0 > p.y0 && c.y0 - half <= p.y1;
             });
@@ -46,7 +46,7 @@ std::string sawn(const std::vector<SheetPart>& parts, const std::vector<SheetSto
             if (p.width != (p.turned ? want.height : want.width) || p.height != (p.turned ? want.width : want.height))
                 return want.label + " has another size";
             const auto at = std::ranges::find_if(
-                left, [&](const Part& q) { return q.x0 == p.x && q.y0 == p.y && q.x1 == p.x + p.width && q.y1 == p.y + p.height; });
+                left, [&](const Offcut& q) { return q.x0 == p.x && q.y0 == p.y && q.x1 == p.x + p.width && q.y1 == p.y + p.height; });
             if (at == left.end()) return want.label + " is not what the cuts leave";
             left.erase(at);
         }

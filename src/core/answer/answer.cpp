@@ -108,31 +108,4 @@ std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>
     return a;
 }
 
-Effect effectOf(const Answer& now, const std::vector<Change>& changes, std::string_view finding) {
-    Effect e;
-    const auto trial = now.design.with(changes);
-    if (!trial) {
-        e.refused = trial.error().what;
-        return e;
-    }
-    // Both with the good cut plan: the proven one that may be shown now would make every change look dearer.
-    Memory memory;
-    const auto was = answer(now.design, memory), then = answer(trial.value(), memory);
-    e.possible = true;
-    e.money = then->bill.total - was->bill.total, e.mass = then->mass - was->mass, e.birds = then->served.birds - was->served.birds,
-    e.waste = then->waste - was->waste;
-    const auto find = [](const Answer& a, std::string_view id) {
-        const auto at = std::ranges::find(a.findings, id, &Finding::id);
-        return at == a.findings.end() ? nullptr : &*at;
-    };
-    for (const auto& f : then->findings)
-        if (const auto* before = find(now, f.id); before && f.state > before->state) e.worse.push_back(f.id);
-    if (const auto* before = find(now, finding), *is = find(*then, finding); before) {
-        const bool closer = is && (before->atLeast ? is->value - is->limit > before->value - before->limit
-                                                   : is->value - is->limit < before->value - before->limit);
-        e.mends = !is || is->state < before->state || (is->state == before->state && closer);
-    }
-    return e;
-}
-
 }  // namespace oiko

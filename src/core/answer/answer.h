@@ -39,17 +39,4 @@ std::shared_ptr<const Answer> answer(const Design& design, Memory& memory);
 /// The same answer with the cut plan searched and bounded; `stop` ends the search with what there is.
 std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop);
 
-/// What a change would do, without making it.
-struct Effect {
-    bool possible = false;
-    Message refused{};
-    Money money;
-    Mass mass;
-    std::int64_t birds = 0;
-    double waste = 0;
-    std::vector<std::string> worse;  ///< findings whose state gets worse
-    bool mends = false;              ///< the finding asked about gets better
-};
-Effect effectOf(const Answer& now, const std::vector<Change>& changes, std::string_view finding = {});
-
 }  // namespace oiko

@@ -108,6 +108,26 @@ Result<Design> Design::with(const std::vector<Change>& changes) const {
     return d;
 }
 
+Design Design::taking(const Alternative& other) const {
+    Design d = *this;
+    d.set_ = other.set, d.rows_ = other.rows;
+    for (const auto& [list, rows] : d.rows_)
+        if (!rows.empty()) d.noteUsed(list, *rows.rbegin());
+    const auto units = set_.find("plans.units");
+    units == set_.end() ? static_cast<void>(d.set_.erase("plans.units")) : static_cast<void>(d.set_["plans.units"] = units->second);
+    return d;
+}
+
+std::optional<Error> Design::refusedName(std::string_view name) const {
+    const auto refused = [&](const char* id, std::vector<Arg> args) {
+        return Error{Error::Kind::usage, std::string{name}, {id, std::move(args)}, {std::string{id} + ".todo", {}}};
+    };
+    if (name.empty() || name.size() > 80 || firstNotUtf8(name) != std::string_view::npos) return refused("altname", {std::int64_t{80}});
+    if (std::ranges::find(alternatives, name, &Alternative::name) != alternatives.end()) return refused("alttaken", {std::string{name}});
+    if (alternatives.size() >= kMostAlternatives) return refused("altfull", {static_cast<std::int64_t>(kMostAlternatives)});
+    return std::nullopt;
+}
+
 Settled::Settled(const Design& design) : design_{design} {}
 
 const Value& Settled::value(std::string_view key) {

@@ -22,6 +22,16 @@ struct Change {
 /// Every value of a design, set or by rule. Immutable once made; cheap to keep.
 class Settled;
 
+/// A coop kept beside the design, by name: its answers alone. Prices and stock are the keeper's, whatever is built.
+struct Alternative {
+    std::string name;
+    std::map<std::string, Value> set;
+    std::map<std::string, std::set<int>> rows;
+    friend bool operator==(const Alternative&, const Alternative&) = default;
+};
+/// As many as can be looked at beside each other without losing sight.
+inline constexpr std::size_t kMostAlternatives = 6;
+
 class Design {
 public:
     /// A new design: nothing set, one door, pop door, window, two vents, one run.
@@ -43,6 +53,14 @@ public:
     /// The keeper's own prices, by catalogue id; over those of the sample book.
     std::map<std::string, std::optional<Money>> prices;
     std::string pricesDate{kSamplePricesDate};
+    /// Kept beside; at most kMostAlternatives, each with a name of its own.
+    std::vector<Alternative> alternatives;
+    /// This coop as it stands, to be kept.
+    Alternative keptAs(std::string name) const { return {std::move(name), set_, rows_}; }
+    /// That coop in place of this one, in the units of this document; prices and what is kept stay.
+    Design taking(const Alternative& other) const;
+    /// Why this can't be the name of one more that is kept; nullopt: it can.
+    std::optional<Error> refusedName(std::string_view name) const;
     /// For readers of files: the highest row number ever used.
     void noteUsed(const std::string& list, int row);
     void clearRows();

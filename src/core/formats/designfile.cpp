@@ -26,7 +26,9 @@ void fromVersion0(Json& doc) {
         doc["coop"].erase("wall");
     }
 }
-constexpr void (*kMigrations[])(Json&) = {fromVersion0};
+/// Version 1 had nothing kept beside it.
+void fromVersion1(Json&) {}
+constexpr void (*kMigrations[])(Json&) = {fromVersion0, fromVersion1};
 
 bool isList(std::string_view name) { return std::ranges::find(listNames(), name) != listNames().end(); }
 
@@ -41,6 +43,149 @@ Json scalarJson(const Param& p, const Value& v, Units units) {
     if (p.type == Type::count) return std::get<std::int64_t>(v);
     if (p.type == Type::flag) return std::get<bool>(v);
     return exactValue(p, v, units);
+}
+
+/// Members of the document that are no group of answers.
+constexpr std::string_view kAside[] = {"format", "version", "rules", "followed", "used", "alternatives"};
+
+/// Reads the parts of one document; the first thing wrong ends it.
+class Reader {
+public:
+    explicit Reader(const std::string& where) : where_{where} {}
+
+    /// The answers of one coop: groups of values and of rows, judged as a whole. `at`: the pointer of `groups`.
+    Result<Design> answers(const Json& groups, const std::string& at, Design design) const {
+        std::vector<Change> changes;
+        std::vector<std::string> pointers;
+        std::vector<std::pair<std::string, int>> rows;
+        // Units first: they say how a bare number is meant.
+        if (groups.contains("plans") && groups["plans"].is_object() && groups["plans"].contains("units"))
+            if (const auto t = scalarText(groups["plans"]["units"]))
+                changes.push_back({"plans.units", *t}), pointers.push_back(at + "/plans/units");
+        const auto keep = [&](const std::string& key, const Json& v, const std::string& pointer) -> std::optional<Error> {
+            const auto* p = key.find('*') == std::string::npos ? findParam(key) : nullptr;
+            if (!p) return wrong(where_, pointer, "file.unknownkey", {key}, "file.unknownkey.todo");
+            const auto text = scalarText(v);
+            if (!text || text->empty()) return damaged(pointer, v);
+            if (key != "plans.units") changes.push_back({key, *text}), pointers.push_back(pointer);
+            return std::nullopt;
+        };
+        for (const auto& [group, members] : groups.items()) {
+            if (std::ranges::find(kAside, group) != std::end(kAside)) continue;
+            const auto pointer = at + "/" + group;
+            if (!members.is_object()) return damaged(pointer, members);
+            for (const auto& [name, v] : members.items()) {
+                if (!isList(group)) {
+                    if (group == "prices" && (name == "book" || name == "date" || name == "items")) continue;
+                    if (const auto e = keep(group + "." + name, v, pointer + "/" + name)) return *e;
+                    continue;
+                }
+                const auto row = readCount(name);
+                if (!row || row.value() < 1 || row.value() > 9999 || std::to_string(row.value()) != name || !v.is_object())
+                    return wrong(where_, pointer + "/" + name, "file.row", {name}, "file.damaged.todo");
+                rows.emplace_back(group, static_cast<int>(row.value()));
+                for (const auto& [field, x] : v.items())
+                    if (const auto e = keep(group + "." + name + "." + field, x, pointer + "/" + name + "/" + field)) return *e;
+            }
+        }
+        for (const auto& [list, row] : rows) {
+            if (static_cast<int>(design.rows(list).size()) >= mostRows(list))
+                return wrong(where_, at + "/" + list, "rowsfull", {Ref{"list." + list}, std::int64_t{mostRows(list)}}, "file.damaged.todo");
+            design.addRow(list, row);
+        }
+        for (std::size_t i = 0; i < changes.size(); ++i) {
+            auto next = design.withUnjudged({changes[i]});
+            if (!next) {
+                auto e = next.error();
+                e.kind = Error::Kind::input, e.where = where_ + ":" + pointers[i];
+                return e;
+            }
+            design = std::move(next.value());
+        }
+        Settled settled{design};
+        if (const auto c = clash(settled)) {
+            std::string pointer = at + "/" + c->first;
+            std::ranges::replace(pointer, '.', '/');
+            return Error{Error::Kind::input,
+                         where_ + ":" + pointer,
+                         {"clash." + c->id, c->args},
+                         {"file.clash.todo", {Ref{"key." + std::string{findParam(c->second)->key}}}}};
+        }
+        return design;
+    }
+
+    std::optional<Error> used(const Json& lists, Design& design) const {
+        if (!lists.is_object()) return damaged("/used", lists);
+        for (const auto& [list, n] : lists.items()) {
+            if (!isList(list) || !n.is_number_integer() || n.get<std::int64_t>() < 0 || n.get<std::int64_t>() > 9999)
+                return damaged("/used/" + list, n);
+            design.noteUsed(list, n.get<int>());
+        }
+        return std::nullopt;
+    }
+
+    std::optional<Error> prices(const Json& prices, Design& design) const {
+        if (!prices.contains("items")) return std::nullopt;
+        if (!prices["items"].is_object()) return damaged("/prices", prices);
+        if (prices.contains("date") && prices["date"].is_string()) design.pricesDate = prices["date"].get<std::string>();
+        for (const auto& [item, v] : prices["items"].items()) {
+            const auto* known = findItem(catalog(), item);
+            std::optional<Money> price;
+            if (!v.is_null()) {
+                const auto text = scalarText(v);
+                const auto read = text ? readMoney(*text) : Result<Money>{Error{}};
+                if (!read || read.value() < Money{}) return damaged("/prices/items/" + item, v);
+                price = read.value();
+            }
+            if (known && known->price != price) design.prices[item] = price;
+        }
+        return std::nullopt;
+    }
+
+    std::optional<Error> alternatives(const Json& list, Design& design) const {
+        if (!list.is_array()) return damaged("/alternatives", list);
+        for (std::size_t i = 0; i < list.size(); ++i) {
+            const auto at = "/alternatives/" + std::to_string(i);
+            const auto& one = list[i];
+            if (!one.is_object() || !one.contains("name") || !one["name"].is_string() || !one.contains("answers") ||
+                !one["answers"].is_object())
+                return damaged(at, one);
+            const auto name = one["name"].get<std::string>();
+            if (auto e = design.refusedName(name)) {
+                e->kind = Error::Kind::input, e->where = where_ + ":" + at + "/name";
+                return e;
+            }
+            Design empty;
+            empty.clearRows();
+            const auto coop = answers(one["answers"], at + "/answers", std::move(empty));
+            if (!coop) return coop.error();
+            design.alternatives.push_back(coop.value().keptAs(name));
+        }
+        return std::nullopt;
+    }
+
+private:
+    Error damaged(const std::string& pointer, const Json& v) const {
+        return wrong(where_, pointer, "file.value", {v.dump().substr(0, 80)}, "file.damaged.todo");
+    }
+    std::string where_;
+};
+
+/// The answers of one coop as groups of the document.
+void writeAnswers(Json& doc, const Alternative& coop, Units units) {
+    for (const auto list : listNames()) {
+        auto& rows = doc[std::string{list}] = Json::object();
+        if (const auto at = coop.rows.find(std::string{list}); at != coop.rows.end())
+            for (const int row : at->second) rows[std::to_string(row)] = Json::object();
+    }
+    for (const auto& [key, value] : coop.set) {
+        const auto json = scalarJson(*findParam(key), value, units);
+        const auto dot = key.find('.'), second = key.find('.', dot + 1);
+        if (second == std::string::npos)
+            doc[key.substr(0, dot)][key.substr(dot + 1)] = json;
+        else
+            doc[key.substr(0, dot)][key.substr(dot + 1, second - dot - 1)][key.substr(second + 1)] = json;
+    }
 }
 
 }  // namespace
@@ -66,102 +211,28 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
     if (version < 0) return wrong(where, "/version", "file.noversion", {where}, "file.damaged.todo");
     for (auto v = version; v < kFileVersion; ++v) kMigrations[v](doc);
 
+    const Reader reader{where};
     Design design;
     design.clearRows();
-    std::vector<Change> changes;
-    std::vector<std::string> pointers;
-    Json followed;
-    // Units first: they say how a bare number is meant.
-    if (doc.contains("plans") && doc["plans"].is_object() && doc["plans"].contains("units"))
-        if (const auto t = scalarText(doc["plans"]["units"])) changes.push_back({"plans.units", *t}), pointers.emplace_back("/plans/units");
-    const auto keep = [&](const std::string& key, const Json& v, const std::string& pointer) -> std::optional<Error> {
-        const auto* p = key.find('*') == std::string::npos ? findParam(key) : nullptr;
-        if (!p) return wrong(where, pointer, "file.unknownkey", {key}, "file.unknownkey.todo");
-        const auto text = scalarText(v);
-        if (!text || text->empty()) return wrong(where, pointer, "file.value", {v.dump().substr(0, 80)}, "file.damaged.todo");
-        if (key != "plans.units") changes.push_back({key, *text}), pointers.push_back(pointer);
-        return std::nullopt;
-    };
-    std::vector<std::pair<std::string, int>> rows;
-    for (const auto& [group, members] : doc.items()) {
-        const auto pointer = "/" + group;
-        if (group == "format" || group == "version" || group == "rules") continue;
-        if (group == "followed") {
-            followed = members;
-            continue;
-        }
-        if (group == "used") {
-            if (!members.is_object()) return wrong(where, pointer, "file.value", {members.dump().substr(0, 80)}, "file.damaged.todo");
-            for (const auto& [list, n] : members.items()) {
-                if (!isList(list) || !n.is_number_integer() || n.get<std::int64_t>() < 0 || n.get<std::int64_t>() > 9999)
-                    return wrong(where, pointer + "/" + list, "file.value", {n.dump().substr(0, 80)}, "file.damaged.todo");
-                design.noteUsed(list, n.get<int>());
-            }
-            continue;
-        }
-        if (!members.is_object()) return wrong(where, pointer, "file.value", {members.dump().substr(0, 80)}, "file.damaged.todo");
-        for (const auto& [name, v] : members.items()) {
-            if (!isList(group)) {
-                if (group == "prices" && (name == "book" || name == "date" || name == "items")) continue;
-                if (const auto e = keep(group + "." + name, v, pointer + "/" + name)) return *e;
-                continue;
-            }
-            const auto row = readCount(name);
-            if (!row || row.value() < 1 || row.value() > 9999 || std::to_string(row.value()) != name || !v.is_object())
-                return wrong(where, pointer + "/" + name, "file.row", {name}, "file.damaged.todo");
-            rows.emplace_back(group, static_cast<int>(row.value()));
-            for (const auto& [field, x] : v.items())
-                if (const auto e = keep(group + "." + name + "." + field, x, pointer + "/" + name + "/" + field)) return *e;
-        }
-    }
-    for (const auto& [list, row] : rows) {
-        if (static_cast<int>(design.rows(list).size()) >= mostRows(list))
-            return wrong(where, "/" + list, "rowsfull", {Ref{"list." + list}, std::int64_t{mostRows(list)}}, "file.damaged.todo");
-        design.addRow(list, row);
-    }
-    for (std::size_t i = 0; i < changes.size(); ++i) {
-        auto next = design.withUnjudged({changes[i]});
-        if (!next) {
-            auto e = next.error();
-            e.kind = Error::Kind::input, e.where = where + ":" + pointers[i];
-            return e;
-        }
-        design = std::move(next.value());
-    }
-    if (doc.contains("prices") && doc["prices"].contains("items")) {
-        const auto& prices = doc["prices"];
-        if (!prices["items"].is_object()) return wrong(where, "/prices", "file.value", {prices.dump().substr(0, 80)}, "file.damaged.todo");
-        if (prices.contains("date") && prices["date"].is_string()) design.pricesDate = prices["date"].get<std::string>();
-        for (const auto& [item, v] : prices["items"].items()) {
-            const auto* known = findItem(catalog(), item);
-            std::optional<Money> price;
-            if (!v.is_null()) {
-                const auto text = scalarText(v);
-                const auto read = text ? readMoney(*text) : Result<Money>{Error{}};
-                if (!read || read.value() < Money{})
-                    return wrong(where, "/prices/items/" + item, "file.value", {v.dump().substr(0, 80)}, "file.damaged.todo");
-                price = read.value();
-            }
-            if (known && known->price != price) design.prices[item] = price;
-        }
-    }
-    Settled settled{design};
-    if (const auto c = clash(settled)) {
-        std::string pointer = "/" + c->first;
-        std::ranges::replace(pointer, '.', '/');
-        return Error{Error::Kind::input,
-                     where + ":" + pointer,
-                     {"clash." + c->id, c->args},
-                     {"file.clash.todo", {Ref{"key." + std::string{findParam(c->second)->key}}}}};
-    }
+    if (doc.contains("used"))
+        if (auto e = reader.used(doc["used"], design)) return *e;
+    auto answered = reader.answers(doc, "", std::move(design));
+    if (!answered) return answered.error();
+    design = std::move(answered.value());
+    if (doc.contains("prices"))
+        if (auto e = reader.prices(doc["prices"], design)) return *e;
+    if (doc.contains("alternatives"))
+        if (auto e = reader.alternatives(doc["alternatives"], design)) return *e;
     Loaded loaded{design, {}};
-    if (followed.is_object())
-        for (const auto& [slot, v] : followed.items()) {
+    if (const auto followed = doc.find("followed"); followed != doc.end() && followed->is_object()) {
+        Settled settled{design};
+        for (const auto& [slot, v] : followed->items()) {
             const auto* p = slot.find('*') == std::string::npos ? findParam(slot) : nullptr;
             const auto slots = settled.slots();
             if (!p || design.isSet(slot) || std::ranges::find(slots, slot) == slots.end()) continue;
             if (scalarJson(*p, settled.value(slot), design.units()) != v) loaded.differs.push_back(slot);
         }
+    }
     return loaded;
 }
 
@@ -170,19 +241,7 @@ std::string writeDesign(const Design& design) {
     doc["format"] = "oikostat", doc["version"] = kFileVersion, doc["rules"] = kRules;
     Settled settled{design};
     Json followed = Json::object();
-    for (const auto list : listNames()) {
-        auto& rows = doc[std::string{list}] = Json::object();
-        for (const int row : design.rows(list)) rows[std::to_string(row)] = Json::object();
-    }
-    for (const auto& [key, value] : design.set()) {
-        const auto* p = findParam(key);
-        const auto json = scalarJson(*p, value, design.units());
-        const auto dot = key.find('.'), second = key.find('.', dot + 1);
-        if (second == std::string::npos)
-            doc[key.substr(0, dot)][key.substr(dot + 1)] = json;
-        else
-            doc[key.substr(0, dot)][key.substr(dot + 1, second - dot - 1)][key.substr(second + 1)] = json;
-    }
+    writeAnswers(doc, design.keptAs({}), design.units());
     for (const auto& slot : settled.slots())
         if (const auto* p = findParam(slot); p->follows && !design.isSet(slot))
             followed[slot] = scalarJson(*p, settled.value(slot), design.units());
@@ -193,6 +252,12 @@ std::string writeDesign(const Design& design) {
     auto& prices = doc["prices"];
     prices["book"] = design.prices.empty() ? "sample" : "own", prices["date"] = design.pricesDate, prices["items"] = items;
     doc["followed"] = followed;
+    for (const auto& a : design.alternatives) {
+        Json one;
+        one["name"] = a.name, one["answers"] = Json::object();
+        writeAnswers(one["answers"], a, design.units());
+        doc["alternatives"].push_back(one);
+    }
     return doc.dump(1) + "\n";
 }
 
@@ -221,6 +286,7 @@ std::string designSchema() {
                       {{"book", {{"type", "string"}}},
                        {"date", {{"type", "string"}}},
                        {"items", {{"type", "object"}, {"additionalProperties", {{"type", {"string", "null"}}}}}}}}};
+    Json groups;
     for (const auto& p : params()) {
         Json one;
         switch (p.type) {
@@ -241,7 +307,7 @@ std::string designSchema() {
         const std::string key{p.key};
         const auto dot = key.find('.');
         const auto group = key.substr(0, dot), rest = key.substr(dot + 1);
-        auto& g = top[group];
+        auto& g = groups[group];
         g["type"] = "object", g["additionalProperties"] = false;
         if (rest.starts_with("*.")) {
             auto& row = g["patternProperties"]["^[1-9][0-9]{0,3}$"];
@@ -251,6 +317,21 @@ std::string designSchema() {
             g["properties"][rest] = one;
         }
     }
+    schema["$defs"]["answers"] = {{"type", "object"}, {"additionalProperties", false}, {"properties", groups}};
+    for (auto& [group, about] : groups.items())
+        if (top.contains(group))
+            top[group]["properties"].update(about["properties"]), top[group]["additionalProperties"] = false;
+        else
+            top[group] = about;
+    top["alternatives"] = {
+        {"type", "array"},
+        {"maxItems", kMostAlternatives},
+        {"items",
+         {{"type", "object"},
+          {"required", {"name", "answers"}},
+          {"additionalProperties", false},
+          {"properties",
+           {{"name", {{"type", "string"}, {"minLength", 1}, {"maxLength", 80}}}, {"answers", {{"$ref", "#/$defs/answers"}}}}}}}};
     return schema.dump(1) + "\n";
 }
 

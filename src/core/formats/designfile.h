@@ -7,7 +7,7 @@
 
 namespace oiko {
 
-inline constexpr int kFileVersion = 1;
+inline constexpr int kFileVersion = 2;
 /// Rules and catalogue of this program; files say which they were made by.
 inline constexpr std::string_view kRules = "2026.1";
 
