@@ -2,6 +2,7 @@
 
 #include <QHeaderView>
 #include <QPainter>
+#include <QPushButton>
 #include <QVBoxLayout>
 
 #include "app/wording.h"
@@ -51,8 +52,11 @@ BillView::BillView(QWidget* parent) : QWidget{parent} {
     for (int c = 1; c < 4; ++c) lines_->header()->setSectionResizeMode(c, QHeaderView::ResizeToContents);
     lines_->header()->setStretchLastSection(false);
     lines_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* ways = new QPushButton{tr_("bill.cheaper")};
+    ways->setObjectName("bill.cheaper");
+    connect(ways, &QPushButton::clicked, this, &BillView::cheaperAsked);
     column->addWidget(total_), column->addWidget(change_), column->addWidget(plank_), column->addWidget(budget_),
-        column->addWidget(lines_, 1);
+        column->addWidget(lines_, 1), column->addWidget(ways);
     connect(lines_, &QTreeWidget::itemEntered, this, [this](QTreeWidgetItem* item) { Q_EMIT pointed(partsUnder(item)); });
 }
 

@@ -23,6 +23,7 @@ public:
 
 Q_SIGNALS:
     void pointed(const oiko::PartIds& parts);
+    void cheaperAsked();
 
 protected:
     void leaveEvent(QEvent* event) override;

@@ -52,7 +52,43 @@ void Document::setPrice(const std::string& item, std::optional<Money> price, con
         next.prices.erase(item);
     else
         next.prices[item] = price;
+    put(next, what);
+}
+
+void Document::put(const Design& next, const QString& what) {
     if (next != design_) undo_.push(new ChangeDesign{*this, what, next});
+}
+
+Done Document::keep(const std::string& name) {
+    if (const auto e = design_.refusedName(name)) return *e;
+    auto next = design_;
+    next.alternatives.push_back(design_.keptAs(name));
+    put(next, tr_("undo.keep", {name}));
+    return std::monostate{};
+}
+
+Done Document::rename(std::size_t kept, const std::string& name) {
+    auto next = design_;
+    auto renamed = next.alternatives[kept];
+    if (renamed.name == name) return std::monostate{};
+    next.alternatives.erase(next.alternatives.begin() + static_cast<std::ptrdiff_t>(kept));
+    if (const auto e = next.refusedName(name)) return *e;
+    renamed.name = name;
+    next.alternatives.insert(next.alternatives.begin() + static_cast<std::ptrdiff_t>(kept), renamed);
+    put(next, tr_("undo.rename", {name}));
+    return std::monostate{};
+}
+
+void Document::letGo(std::size_t kept) {
+    auto next = design_;
+    const auto name = next.alternatives[kept].name;
+    next.alternatives.erase(next.alternatives.begin() + static_cast<std::ptrdiff_t>(kept));
+    put(next, tr_("undo.letgo", {name}));
+}
+
+void Document::take(std::size_t kept) {
+    const auto& coop = design_.alternatives[kept];
+    put(design_.taking(coop), tr_("undo.take", {coop.name}));
 }
 
 void Document::preview(const Design& design) {

@@ -19,6 +19,11 @@ public:
     Done edit(const std::vector<Change>& changes, const QString& what);
     /// The keeper's own price of a catalogue item; nullopt: not known. The sample price takes it out of the book again. One undo step.
     void setPrice(const std::string& item, std::optional<Money> price, const QString& what);
+    /// This coop kept beside the others under a name, or why not; the place of one that is kept, for the rest. One undo step each.
+    Done keep(const std::string& name);
+    Done rename(std::size_t kept, const std::string& name);
+    void letGo(std::size_t kept);
+    void take(std::size_t kept);
     /// Shown, but not kept: until edit(), restore() or the next preview.
     void preview(const Design& design);
     void restore();
@@ -43,6 +48,7 @@ Q_SIGNALS:
 private:
     friend class ChangeDesign;
     void show(const Design& design);
+    void put(const Design& next, const QString& what);
     void keepForRecovery();
     Design design_, shown_;
     bool previewing_ = false;

@@ -5,6 +5,7 @@ namespace oiko {
 Engine::Engine(QObject* parent) : QObject{parent} {
     qRegisterMetaType<oiko::AnswerPtr>("oiko::AnswerPtr");
     qRegisterMetaType<oiko::Effect>("oiko::Effect");
+    qRegisterMetaType<std::vector<oiko::Cheaper>>("std::vector<oiko::Cheaper>");
     thread_.reset(QThread::create([this] { work(); }));
     thread_->start();
 }
@@ -27,23 +28,56 @@ void Engine::ask(const Design& design) {
     wake_.notify_all();
 }
 
-int Engine::askEffect(AnswerPtr now, std::vector<Change> changes, std::string finding) {
+int Engine::wish(std::variant<EffectWish, CoopWish, CheaperWish> what) {
     int ticket = 0;
     {
         const std::lock_guard lock{mutex_};
         ticket = ++tickets_;
-        wishes_.push_back({ticket, std::move(now), std::move(changes), std::move(finding)});
+        wishes_.push_back({ticket, std::move(what)});
     }
     wake_.notify_all();
     return ticket;
 }
 
+int Engine::askEffect(AnswerPtr now, std::vector<Change> changes, std::string finding) {
+    return wish(EffectWish{std::move(now), std::move(changes), std::move(finding)});
+}
+int Engine::askCoop(const Design& design) { return wish(CoopWish{design}); }
+void Engine::dropCoops() {
+    const std::lock_guard lock{mutex_};
+    std::erase_if(wishes_, [](const Wish& w) { return std::holds_alternative<CoopWish>(w.what); });
+    forgotten_ = tickets_;
+}
+int Engine::askCheaper(AnswerPtr now) { return wish(CheaperWish{std::move(now)}); }
+
 void Engine::dropEffects() {
     const std::lock_guard lock{mutex_};
-    wishes_.clear();
+    std::erase_if(wishes_, [](const Wish& w) { return std::holds_alternative<EffectWish>(w.what); });
 }
 
 void Engine::stopSearch() { stop_ = true; }
+
+void Engine::grant(const Wish& w) {
+    if (const auto* e = std::get_if<EffectWish>(&w.what)) {
+        Q_EMIT effect(w.ticket, effectOf(*e->now, e->changes, e->finding));
+    } else if (const auto* c = std::get_if<CoopWish>(&w.what)) {
+        Memory memory;
+        unproven_.emplace_back(w.ticket, answer(c->design, memory));
+        Q_EMIT coop(w.ticket, unproven_.back().second, false);
+    } else if (const auto* ways = std::get_if<CheaperWish>(&w.what)) {
+        const auto going = [&](std::size_t done, std::size_t all) {
+            Q_EMIT trying(w.ticket, static_cast<int>(done), static_cast<int>(all));
+            const std::lock_guard lock{mutex_};
+            return !quit_ && !newest_;
+        };
+        Q_EMIT cheaper(w.ticket, cheaperWays(*ways->now, 10, going));
+    }
+}
+
+bool Engine::waiting() {
+    const std::lock_guard lock{mutex_};
+    return stop_ || quit_ || newest_ || !wishes_.empty();
+}
 
 void Engine::work() {
     Memory memory;
@@ -54,26 +88,24 @@ void Engine::work() {
         std::optional<Wish> wish;
         {
             std::unique_lock lock{mutex_};
-            wake_.wait(lock, [&] { return quit_ || newest_ || !wishes_.empty() || !searched; });
+            wake_.wait(lock, [&] { return quit_ || newest_ || !wishes_.empty() || !searched || !unproven_.empty(); });
             if (quit_) return;
+            std::erase_if(unproven_, [&](const auto& c) { return c.first <= forgotten_; });
             if (newest_)
                 design = std::move(newest_), newest_.reset();
             else if (!wishes_.empty())
                 wish = std::move(wishes_.front()), wishes_.pop_front();
         }
+        const auto interrupted = [this] { return waiting(); };
         if (design) {
             last = answer(*design, memory);
             searched = false;
             Q_EMIT answered(last);
         } else if (wish) {
-            Q_EMIT effect(wish->ticket, effectOf(*wish->now, wish->changes, wish->finding));
+            grant(*wish);
         } else if (!searched) {
             searched = true;
             Q_EMIT searching(true);
-            const auto interrupted = [this] {
-                const std::lock_guard lock{mutex_};
-                return stop_ || quit_ || newest_ || !wishes_.empty();
-            };
             auto proven = withProvenCuts(last, interrupted);
             bool newer = false;
             {
@@ -84,6 +116,17 @@ void Engine::work() {
             }
             if (!newer && searched) Q_EMIT answered(std::move(proven));
             Q_EMIT searching(false);
+        } else if (!unproven_.empty()) {
+            const auto [ticket, good] = unproven_.front();
+            auto proven = withProvenCuts(good, interrupted);
+            bool again = false;
+            {
+                const std::lock_guard lock{mutex_};
+                again = proven->cuts->boards.cutShort && (newest_ || !wishes_.empty());
+            }
+            if (again) continue;
+            unproven_.pop_front();
+            Q_EMIT coop(ticket, std::move(proven), true);
         }
     }
 }

@@ -185,14 +185,7 @@ GaugeCard::GaugeCard(Document& document, Engine& engine, AnswerPtr answer, const
             if (++n > 4) break;
             auto* line = new QHBoxLayout;
             auto* label = new QLabel;
-            QString what;
-            for (const auto& c : remedy) {
-                const auto* p = findParam(c.key);
-                const auto shown =
-                    p && p->type == Type::choice && !c.text.empty() ? tr_("option." + std::string{p->key} + "." + c.text) : qs(c.text);
-                what += (what.isEmpty() ? "" : ", ") + (p ? slotLabel(c.key) : qs(c.key)) + " " +
-                        (c.text.empty() ? tr_("leaf.follows") : shown);
-            }
+            const auto what = changesInWords(remedy);
             label->setText(what + "   " + tr_("leaf.computing"));
             label->setWordWrap(true);
             label->setProperty("what", what);

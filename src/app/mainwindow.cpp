@@ -13,6 +13,7 @@
 #include <QSettings>
 #include <QVBoxLayout>
 
+#include "app/ways.h"
 #include "app/wording.h"
 #include "core/formats/designfile.h"
 #include "core/formats/exports.h"
@@ -30,10 +31,12 @@ MainWindow::MainWindow() {
     bill_ = new BillView;
     gauges_ = new Gauges{document_, engine_};
     prices_ = new PriceBook{document_, this};
+    compare_ = new Compare{document_, engine_};
+    compare_->hide();
     auto* across = new QSplitter{Qt::Horizontal};
     across->setObjectName("across");
-    across->addWidget(letter_), across->addWidget(board_), across->addWidget(bill_);
-    across->setStretchFactor(0, 0), across->setStretchFactor(1, 1), across->setStretchFactor(2, 0);
+    across->addWidget(letter_), across->addWidget(board_), across->addWidget(bill_), across->addWidget(compare_);
+    across->setStretchFactor(0, 0), across->setStretchFactor(1, 1), across->setStretchFactor(2, 0), across->setStretchFactor(3, 1);
     across->setSizes({372, 620, 288});
     across->setChildrenCollapsible(false);
     letter_->setMinimumWidth(300), board_->setMinimumWidth(400), bill_->setMinimumWidth(232);
@@ -61,6 +64,8 @@ MainWindow::MainWindow() {
     makeMenus();
 
     connect(&document_, &Document::changed, this, &MainWindow::changed);
+    connect(compare_, &Compare::closed, this, [this] { lineUp(false); });
+    connect(compare_, &Compare::refused, this, [this](const QString& why) { tell(why, true); });
     connect(&document_, &Document::fileChanged, this, [this] { bill_->forget(), setWindowTitle(document_.title() + "[*] – Oikostat"); });
     connect(document_.undo(), &QUndoStack::cleanChanged, this, [this](bool clean) { setWindowModified(!clean); });
     connect(&engine_, &Engine::answered, this, &MainWindow::showAnswer, Qt::QueuedConnection);
@@ -70,6 +75,12 @@ MainWindow::MainWindow() {
     connect(board_, &Board::pointed, this, &MainWindow::point);
     connect(bill_, &BillView::pointed, this, [this](const PartIds& parts) {
         light(parts, answer_ && !parts.empty() ? slotsOf(*answer_, parts) : std::vector<std::string>{});
+    });
+    connect(bill_, &BillView::cheaperAsked, this, [this] {
+        if (!answer_) return;
+        auto* card = new WaysCard{document_, engine_, answer_, this};
+        const auto corner = bill_->mapToGlobal(QPoint{bill_->width() - card->width() - 8, 90});
+        card->move(corner), card->show();
     });
     connect(letter_, &Letter::pointed, this, [this](const QString& slot) {
         const auto key = slot.toStdString();
@@ -152,6 +163,8 @@ void MainWindow::makeMenus() {
         });
     }
     coop->addSeparator();
+    add(coop, "app.keepcoop", QKeySequence{"Ctrl+Shift+K"}, [this] { compare_->keep(), board_->say(tr_("compare.kept")); });
+    add(coop, "app.compare", QKeySequence{"Ctrl+Shift+L"}, [this] { lineUp(!compare_->isVisible()); });
     add(coop, "app.prices", QKeySequence{"Ctrl+Shift+B"}, [this] {
         if (answer_) prices_->showAnswer(answer_);
         prices_->show();
@@ -202,12 +215,26 @@ void MainWindow::restyle() {
                       .arg(t.paper.name(), t.leaf.name(), t.rule.name(), t.ink.name(), t.panel.name(), t.fine.name(), t.edge.name(),
                            t.hand.name(), t.focus.name())
                       .arg(t.slip.name()));
-    board_->restyle(), bill_->restyle(), gauges_->restyle();
+    board_->restyle(), bill_->restyle(), gauges_->restyle(), compare_->restyle();
     update();
+}
+
+void MainWindow::lineUp(bool on) {
+    if (on == compare_->isVisible()) return;
+    auto* across = findChild<QSplitter*>("across");
+    const auto now = across->sizes();
+    if (on) lined_ = now;
+    board_->setVisible(!on), bill_->setVisible(!on), compare_->setVisible(on);
+    across->setSizes(on ? QList<int>{now[0], 0, 0, now[1] + now[2]} : lined_);
+    if (on)
+        compare_->refresh(), compare_->setFocus();
+    else
+        board_->setFocus();
 }
 
 void MainWindow::changed() {
     engine_.ask(document_.design());
+    if (compare_->isVisible() && !document_.previewing()) compare_->refresh();
     setWindowTitle(document_.title() + "[*] – Oikostat");
 }
 

@@ -4,6 +4,7 @@
 
 #include "app/bill.h"
 #include "app/board.h"
+#include "app/compare.h"
 #include "app/document.h"
 #include "app/engine.h"
 #include "app/gauges.h"
@@ -23,6 +24,7 @@ public:
     BillView* bill() { return bill_; }
     Gauges* gauges() { return gauges_; }
     PriceBook* prices() { return prices_; }
+    Compare* compare() { return compare_; }
     AnswerPtr answer() const { return answer_; }
 
     /// Opens a file; what can't be opened is said on the message line, and nothing changes.
@@ -32,6 +34,8 @@ public:
     bool exportTo(const QString& what, const QString& path);
     void startPreset(const char* name);
     void setNight(bool night);
+    /// The coops kept beside this one take the place of board and bill, or give it back.
+    void lineUp(bool on);
     QString message() const { return message_->text(); }
 
 protected:
@@ -65,12 +69,14 @@ private:
     BillView* bill_;
     Gauges* gauges_;
     PriceBook* prices_;
+    Compare* compare_;
     QWidget* messageLine_;
     QLabel* message_;
     QWidget* messageButtons_;
     QMenu* recent_ = nullptr;
     QAction* night_ = nullptr;
     AnswerPtr answer_;
+    QList<int> lined_;   ///< widths of letter, board and bill while coops are compared
     int wondering_ = 0;  ///< ticket of what a ruler's notch would change
     QString wondered_;   ///< that notch in words
 };

@@ -34,6 +34,24 @@ QString signedShare(double share) {
     return n == 0 ? tr_("leaf.same") : sign(n < 0) + QString::number(std::llabs(n)) + QStringLiteral(" %");
 }
 
+QString signedDifference(const Arg& now, const Arg& other, Units units) {
+    if (now == other) return tr_("leaf.same");
+    return std::visit(
+        [&](const auto& a) -> QString {
+            using T = std::decay_t<decltype(a)>;
+            if constexpr (requires {
+                              a - a;
+                              a < a;
+                          }) {
+                const auto b = std::get<T>(other);
+                return sign(b < a) + tr_("measure", {Arg{b < a ? a - b : b - a}}, units);
+            } else {
+                return {};
+            }
+        },
+        now);
+}
+
 void paintMark(QPainter& painter, QRectF box, std::optional<State> state, QColor color) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
@@ -79,6 +97,17 @@ QString slotLabel(const std::string& slot) {
     if (!p->inList()) return label;
     const auto dot = slot.find('.'), second = slot.find('.', dot + 1);
     return tr_("row." + slot.substr(0, dot), {slot.substr(dot + 1, second - dot - 1)}) + ": " + label;
+}
+
+QString changesInWords(const std::vector<Change>& changes) {
+    QString what;
+    for (const auto& c : changes) {
+        const auto* p = findParam(c.key);
+        const auto shown =
+            p && p->type == Type::choice && !c.text.empty() ? tr_("option." + std::string{p->key} + "." + c.text) : qs(c.text);
+        what += (what.isEmpty() ? "" : ", ") + (p ? slotLabel(c.key) : qs(c.key)) + " " + (c.text.empty() ? tr_("leaf.follows") : shown);
+    }
+    return what;
 }
 
 }  // namespace oiko

@@ -551,6 +551,91 @@ TEST_F(Window, UnitsSwitchWithoutChangingTheDesign) {
     EXPECT_EQ(std::get<Length>(value("coop.depth")), mm(2440));
 }
 
+/// Until a thing holds that another thread brings about.
+bool comes(const std::function<bool()>& holds) {
+    QElapsedTimer clock;
+    clock.start();
+    while (clock.elapsed() < 30'000 && !holds()) QApplication::processEvents(QEventLoop::AllEvents, 10);
+    return holds();
+}
+
+TEST_F(Window, CoopsAreKeptComparedLaidOverTakenAndLetGo) {
+    auto& document = window->document();
+    document.undo()->setClean();
+    window->findChild<QAction*>("app.keepcoop")->trigger();
+    ASSERT_EQ(document.design().alternatives.size(), 1u);
+    EXPECT_EQ(document.design().alternatives[0].name, "Coop 1");
+    type("roof.pitch", "4/12");
+    settle();
+    window->findChild<QAction*>("app.compare")->trigger();
+    auto* compare = window->compare();
+    ASSERT_TRUE(compare->isVisible());
+    EXPECT_FALSE(window->board()->isVisible());
+    ASSERT_TRUE(comes([&] { return compare->complete() && compare->findChild<CompareCell*>("cell.compare.total.1"); }));
+    // The kept one is the demo as it was: asked by itself it costs what its column says.
+    const auto kept = document.design().taking(document.design().alternatives[0]);
+    Memory memory;
+    const auto was = withProvenCuts(answer(kept, memory), {});
+    EXPECT_THAT(compare->findChild<CompareCell*>("cell.compare.total.1")->said().toStdString(),
+                testing::StartsWith("$" + writeMoney(was->bill.total) + ", "));
+    EXPECT_EQ(compare->findChild<CompareCell*>("cell.compare.floor.1")->said().section(", ", 1), tr_("leaf.same"));
+    EXPECT_THAT(compare->findChild<QLabel*>("compare.unlike.1")->text().toStdString(),
+                testing::AllOf(testing::HasSubstr("3/12 (4/12)"), testing::Not(testing::HasSubstr("10'"))));
+    // Laid over each other: ink for the one, the hand's colour where the other differs.
+    compare->findChild<QPushButton*>("compare.over.1")->click();
+    compare->findChild<QPushButton*>("over.right")->click();
+    const auto seen = compare->findChild<OverlayView*>("compare.overlay")->grab().toImage();
+    int ink = 0, hand = 0;
+    for (int y = 0; y < seen.height(); ++y)
+        for (int x = 0; x < seen.width(); ++x) ink += seen.pixelColor(x, y) == theme().ink, hand += seen.pixelColor(x, y) == theme().hand;
+    EXPECT_GT(ink, 200);
+    EXPECT_GT(hand, 40);  // sloping lines are smoothed: most of their pixels are paler
+    compare->findChild<QPushButton*>("compare.figures")->click();
+    // A name is typed over; one that is taken or empty is refused, and said so.
+    const auto rename = [&](const char* text) {
+        auto* name = compare->findChild<QLineEdit*>("compare.name.1");
+        name->setFocus();
+        name->selectAll();
+        text[0] ? QTest::keyClicks(name, text) : QTest::keyClick(name, Qt::Key_Delete);
+        QTest::keyClick(name, Qt::Key_Return);
+        QApplication::processEvents();
+    };
+    rename("Flatter");
+    EXPECT_EQ(document.design().alternatives[0].name, "Flatter");
+    rename("");
+    EXPECT_EQ(document.design().alternatives[0].name, "Flatter");
+    EXPECT_THAT(window->message().toStdString(), testing::HasSubstr("name"));
+    // Taken: one step, and back.
+    const auto steep = document.design();
+    compare->findChild<QPushButton*>("compare.take.1")->click();
+    EXPECT_EQ(document.design().set(), presetDesign("demo").value().set());
+    EXPECT_EQ(document.design().alternatives, steep.alternatives);
+    document.undo()->undo();
+    EXPECT_EQ(document.design(), steep);
+    comes([&] { return compare->findChild<QPushButton*>("compare.drop.1") != nullptr; });
+    compare->findChild<QPushButton*>("compare.drop.1")->click();
+    EXPECT_TRUE(document.design().alternatives.empty());
+    compare->findChild<QPushButton*>("compare.back")->click();
+    EXPECT_TRUE(window->board()->isVisible() && window->bill()->isVisible() && !compare->isVisible());
+    while (document.undo()->canUndo()) document.undo()->undo();
+    EXPECT_EQ(document.design(), presetDesign("demo").value());
+}
+
+TEST_F(Window, CheaperWaysAreTriedAndOneIsTaken) {
+    const auto before = window->answer()->bill.total;
+    window->findChild<QPushButton*>("bill.cheaper")->click();
+    auto* card = popup("leaf");
+    ASSERT_NE(card, nullptr);
+    ASSERT_TRUE(comes([&] { return card->findChild<QPushButton*>("ways.take.1") != nullptr; }));
+    const auto said = card->findChild<QPushButton*>("ways.take.1")->accessibleName();
+    QTest::mouseClick(card->findChild<QPushButton*>("ways.take.1"), Qt::LeftButton);
+    settle();
+    EXPECT_LT(window->answer()->bill.total, before) << said.toStdString();
+    EXPECT_EQ(window->document().undo()->index(), 1);
+    window->document().undo()->undo();
+    EXPECT_EQ(window->document().design(), presetDesign("demo").value());
+}
+
 TEST_F(Window, EveryViewDrawsAndNothingIsClippedAtItsSmallest) {
     for (const auto& size : {QSize{1280, 800}, QSize{1024, 700}}) {
         window->resize(size);
