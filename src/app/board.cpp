@@ -76,13 +76,25 @@ Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{d
     working_ = new QLabel{tr_("app.working")};
     working_->setObjectName("board.working");
     working_->hide();
-    foot->addWidget(line_, 1), foot->addWidget(working_), foot->addWidget(stop_);
+    tick_ = new QToolButton;
+    tick_->setText(tr_("board.tick")), tick_->setObjectName("board.tick");
+    connect(tick_, &QToolButton::clicked, this, [this] {
+        for (const auto b : boardsShown())
+            if (b >= answer_->cuts->marked) return Q_EMIT boardTicked(b);
+    });
+    foot->addWidget(line_, 1), foot->addWidget(tick_), foot->addWidget(working_), foot->addWidget(stop_);
     column->addLayout(foot);
     connect(words_, &QButtonGroup::idClicked, this, [this](int id) { choose(static_cast<View>(id)); });
     connect(drawing_, &DrawingView::openSlot, this, &Board::openSlot);
     connect(drawing_, &DrawingView::pointed, this, &Board::pointed);
     connect(drawing_, &DrawingView::said, this, &Board::say);
     connect(drawing_, &DrawingView::wondered, this, &Board::wondered);
+    connect(drawing_, &DrawingView::clicked, this, [this](QPointF at) {
+        if (view_ != boards || at.x() < 0) return;
+        const auto shown = boardsShown();
+        const double row = std::round((kCardHigh / 2 - at.y()) / kCardRow);
+        if (row >= 0 && row < static_cast<double>(shown.size())) Q_EMIT boardTicked(shown[static_cast<std::size_t>(row)]);
+    });
     connect(picture_, &PictureView::pointed, this, &Board::pointed);
     connect(stop_, &QToolButton::clicked, this, &Board::stopSearch);
     choose(picture);
@@ -93,6 +105,7 @@ void Board::searching(bool on) { stop_->setVisible(on), working_->setVisible(on)
 
 void Board::choose(View view) {
     view_ = view;
+    tick_->setVisible(view == boards);
     words_->button(view)->setChecked(true);
     stack_->setCurrentIndex(view == picture ? 0 : view == plans ? 2 : 1);
     shown_ = {""};  // no view has such a choice: the row of choices is made anew
@@ -192,8 +205,9 @@ void Board::refresh() {
                            units, {}, 84);
             break;
         case boards:
-            drawing_->show(boardCards(answer_->cuts->boardParts, answer_->cuts->boardStock, answer_->cuts->boards, pick, 0, 1000), units,
-                           {}, 26);
+            drawing_->show(boardCards(answer_->cuts->boardParts, answer_->cuts->boardStock, answer_->cuts->boards, pick, 0, 1000,
+                                      answer_->cuts->marked),
+                           units, {}, 26);
             break;
         case sheets:
             if (!choices.empty())
@@ -210,6 +224,15 @@ void Board::refresh() {
             break;
         }
     }
+}
+
+std::vector<std::size_t> Board::boardsShown() const {
+    std::vector<std::size_t> out;
+    if (!answer_) return out;
+    const auto& cuts = *answer_->cuts;
+    for (std::size_t i = 0; i < cuts.boards.boards.size(); ++i)
+        if (cuts.boardStock[cuts.boards.boards[i].stock].profile == pick_.at(boards)) out.push_back(i);
+    return out;
 }
 
 /// What the hand takes on the floor plan: walls, openings along their walls, the run's outer end.

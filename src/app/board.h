@@ -33,12 +33,16 @@ Q_SIGNALS:
     void openSlot(const QString& slot, QPoint global);
     void pointed(const QString& part);
     void stopSearch();
+    /// A board of the plan was ticked: cut, or not after all.
+    void boardTicked(std::size_t board);
     /// A notch of a ruler is pointed at: what would this change do?
     void wondered(const QString& slot, oiko::Length value);
 
 private:
     void refresh();
     std::vector<Grip> floorGrips() const;
+    /// Boards of the profile that is shown, by their place in the plan.
+    std::vector<std::size_t> boardsShown() const;
     std::vector<std::string> choicesNow() const;
     Document& document_;
     AnswerPtr answer_;
@@ -50,7 +54,7 @@ private:
     DrawingView* drawing_;
     class PageView* page_;
     QLabel *line_, *working_;
-    QToolButton* stop_;
+    QToolButton *stop_, *tick_;
     std::map<int, std::string> pick_;  ///< by view: side, profile, sheet or page chosen
     std::vector<std::string> shown_;
 };

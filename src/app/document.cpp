@@ -59,6 +59,24 @@ void Document::put(const Design& next, const QString& what) {
     if (next != design_) undo_.push(new ChangeDesign{*this, what, next});
 }
 
+void Document::setOnHand(std::vector<OnHand> things, const QString& what) {
+    auto next = design_;
+    next.onHand = std::move(things);
+    put(next, what);
+}
+
+void Document::markCut(const MarkedBoard& board) {
+    auto next = design_;
+    next.cutBoards.push_back(board);
+    put(next, tr_("undo.cut"));
+}
+
+void Document::unmarkCut(std::size_t marked) {
+    auto next = design_;
+    next.cutBoards.erase(next.cutBoards.begin() + static_cast<std::ptrdiff_t>(marked));
+    put(next, tr_("undo.uncut"));
+}
+
 Done Document::keep(const std::string& name) {
     if (const auto e = design_.refusedName(name)) return *e;
     auto next = design_;

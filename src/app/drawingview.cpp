@@ -258,6 +258,8 @@ void DrawingView::mouseReleaseEvent(QMouseEvent* event) {
     for (const auto& f : figures_)
         if (!f.dimension.key.empty() && f.box.adjusted(-3, -3, 3, 3).contains(event->position()))
             return Q_EMIT openSlot(qs(f.dimension.key), mapToGlobal(f.box.bottomLeft().toPoint()));
+    const auto at = sight_.model(event->position());
+    Q_EMIT clicked({at.x, at.y});
 }
 
 void DrawingView::nudge(int steps, bool fine) {

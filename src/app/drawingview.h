@@ -40,6 +40,8 @@ Q_SIGNALS:
     void openSlot(const QString& slot, QPoint global);
     void pointed(const QString& part);
     void said(const QString& text);
+    /// A click on the drawing, where nothing of it is live; mm of the drawing.
+    void clicked(QPointF at);
     void wondered(const QString& slot, oiko::Length value);
 
 protected:

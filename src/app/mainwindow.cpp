@@ -31,6 +31,7 @@ MainWindow::MainWindow() {
     bill_ = new BillView;
     gauges_ = new Gauges{document_, engine_};
     prices_ = new PriceBook{document_, this};
+    onHand_ = new OnHandBook{document_, engine_, this};
     compare_ = new Compare{document_, engine_};
     compare_->hide();
     auto* across = new QSplitter{Qt::Horizontal};
@@ -71,6 +72,11 @@ MainWindow::MainWindow() {
     connect(&engine_, &Engine::answered, this, &MainWindow::showAnswer, Qt::QueuedConnection);
     connect(&engine_, &Engine::searching, board_, &Board::searching, Qt::QueuedConnection);
     connect(board_, &Board::stopSearch, this, [this] { engine_.stopSearch(); });
+    connect(board_, &Board::boardTicked, this, [this](std::size_t board) {
+        // Only what is shown of the design that stands: a tick on an older plan would keep another board.
+        if (!answer_ || answer_->design != document_.kept()) return;
+        board < answer_->cuts->marked ? document_.unmarkCut(board) : document_.markCut(markedBoard(*answer_->cuts, board));
+    });
     connect(board_, &Board::openSlot, this, [this](const QString& slot, QPoint at) { letter_->openAt(slot.toStdString(), at); });
     connect(board_, &Board::pointed, this, &MainWindow::point);
     connect(bill_, &BillView::pointed, this, [this](const PartIds& parts) {
@@ -165,6 +171,10 @@ void MainWindow::makeMenus() {
     coop->addSeparator();
     add(coop, "app.keepcoop", QKeySequence{"Ctrl+Shift+K"}, [this] { compare_->keep(), board_->say(tr_("compare.kept")); });
     add(coop, "app.compare", QKeySequence{"Ctrl+Shift+L"}, [this] { lineUp(!compare_->isVisible()); });
+    add(coop, "app.onhand", QKeySequence{"Ctrl+Shift+H"}, [this] {
+        if (answer_) onHand_->showAnswer(answer_);
+        onHand_->show();
+    });
     add(coop, "app.prices", QKeySequence{"Ctrl+Shift+B"}, [this] {
         if (answer_) prices_->showAnswer(answer_);
         prices_->show();
@@ -244,6 +254,7 @@ void MainWindow::showAnswer(AnswerPtr answer) {
     answer_ = std::move(answer);
     letter_->showAnswer(answer_), board_->showAnswer(answer_), bill_->showAnswer(answer_), gauges_->showAnswer(answer_);
     if (prices_->isVisible()) prices_->showAnswer(answer_);
+    if (onHand_->isVisible()) onHand_->showAnswer(answer_);
 }
 
 void MainWindow::light(const PartIds& parts, const std::vector<std::string>& words) {

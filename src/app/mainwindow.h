@@ -9,6 +9,7 @@
 #include "app/engine.h"
 #include "app/gauges.h"
 #include "app/letter.h"
+#include "app/onhandbook.h"
 #include "app/pricebook.h"
 
 namespace oiko {
@@ -24,6 +25,7 @@ public:
     BillView* bill() { return bill_; }
     Gauges* gauges() { return gauges_; }
     PriceBook* prices() { return prices_; }
+    OnHandBook* onHand() { return onHand_; }
     Compare* compare() { return compare_; }
     AnswerPtr answer() const { return answer_; }
 
@@ -70,6 +72,7 @@ private:
     Gauges* gauges_;
     PriceBook* prices_;
     Compare* compare_;
+    OnHandBook* onHand_;
     QWidget* messageLine_;
     QLabel* message_;
     QWidget* messageButtons_;

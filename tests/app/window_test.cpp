@@ -621,6 +621,73 @@ TEST_F(Window, CoopsAreKeptComparedLaidOverTakenAndLetGo) {
     EXPECT_EQ(document.design(), presetDesign("demo").value());
 }
 
+TEST_F(Window, WhatIsOnHandIsTypedUsedFilledWithLeftoversAndUndone) {
+    auto& document = window->document();
+    const auto before = window->answer()->bill.total;
+    window->findChild<QAction*>("app.onhand")->trigger();
+    auto* book = window->onHand();
+    auto* typed = book->findChild<QLineEdit*>("onhand.typed");
+    const auto add = [&](const char* text) {
+        typed->setText(text);
+        QTest::keyClick(typed, Qt::Key_Return);
+        settle();
+    };
+    add("six boards");
+    EXPECT_TRUE(document.design().onHand.empty());
+    EXPECT_THAT(book->findChild<QLabel*>("onhand.message")->text().toStdString(), testing::HasSubstr("six"));
+    add("6 2x4 7' 2\"");
+    ASSERT_EQ(document.design().onHand.size(), 1u);
+    EXPECT_LT(window->answer()->bill.total, before);
+    auto* list = book->findChild<QTreeWidget*>("onhand.list");
+    ASSERT_TRUE(comes([&] { return list->topLevelItem(0) && list->topLevelItem(0)->text(3) == "6"; }));
+    ASSERT_TRUE(comes([&] { return book->findChild<QLabel*>("onhand.saves")->text().contains("−$"); }));
+    list->topLevelItem(0)->setSelected(true);
+    book->findChild<QPushButton*>("app.take.away")->click();
+    EXPECT_TRUE(document.design().onHand.empty());
+    settle();
+    book->findChild<QPushButton*>("onhand.leftovers")->click();
+    EXPECT_GT(document.design().onHand.size(), 3u);
+    settle();
+    EXPECT_LT(window->answer()->bill.total, before);
+    while (document.undo()->canUndo()) document.undo()->undo();
+    EXPECT_EQ(document.design(), presetDesign("demo").value());
+}
+
+TEST_F(Window, ABoardThatIsCutIsTickedAndStaysThroughAChange) {
+    auto& document = window->document();
+    auto* board = window->board();
+    board->choose(Board::boards);
+    QApplication::processEvents();
+    auto* tick = board->findChild<QToolButton*>("board.tick");
+    ASSERT_TRUE(tick->isVisible());
+    tick->click();
+    settle();
+    ASSERT_EQ(document.design().cutBoards.size(), 1u);
+    EXPECT_EQ(window->answer()->cuts->marked, 1u);
+    // By hand on the drawing: the third board of the profile, then the same once more.
+    const auto cut = [&] {
+        auto* view = board->drawingView();
+        const auto& d = view->drawing();
+        ASSERT_FALSE(d.empty());
+        Q_EMIT view->clicked({200, kCardHigh / 2 - 2 * kCardRow});
+        settle();
+    };
+    cut();
+    ASSERT_EQ(document.design().cutBoards.size(), 2u);
+    const auto kept = document.design().cutBoards;
+    type("coop.low_wall", "6' 6\"");
+    settle();
+    for (std::size_t i = 0; i < kept.size(); ++i) {
+        const auto now = markedBoard(*window->answer()->cuts, i);
+        EXPECT_EQ(now.item, kept[i].item);
+        EXPECT_EQ(now.length, kept[i].length);
+    }
+    Q_EMIT board->drawingView()->clicked({200, kCardHigh / 2});
+    EXPECT_EQ(document.design().cutBoards.size(), 1u);
+    while (document.undo()->canUndo()) document.undo()->undo();
+    EXPECT_EQ(document.design(), presetDesign("demo").value());
+}
+
 TEST_F(Window, CheaperWaysAreTriedAndOneIsTaken) {
     const auto before = window->answer()->bill.total;
     window->findChild<QPushButton*>("bill.cheaper")->click();

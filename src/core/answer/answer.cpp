@@ -55,6 +55,7 @@ void judgeLists(Answer& a) {
         a.findings.back().remedies.push_back({{"build.hands", std::to_string(n + 1)}});
     add("waste.wood", "waste", a.waste, 0.15, "share", State::near);
     if (a.bill.budget > Money{}) add("budget.total", "budget", inUnits(a.bill.total), inUnits(a.bill.budget), "money", State::fail);
+    if (a.cuts->surplus > 0) add("cuts.surplus", "others", static_cast<double>(a.cuts->surplus), 0, "count", State::near);
     if (!a.cuts->boards.unplaced.empty() || !a.cuts->sheets.unplaced.empty())
         add("cuts.unplaced", "others", static_cast<double>(a.cuts->boards.unplaced.size() + a.cuts->sheets.unplaced.size()), 0, "count",
             State::fail);
@@ -76,7 +77,9 @@ std::shared_ptr<const Answer> answer(const Design& design, Memory& memory) {
     }
     const auto* last = memory.last_.get();
     const bool sameModel = last && modelKey == memory.modelKey_, sameLists = sameModel && listKey == memory.listKey_;
-    const bool samePrices = last && design.prices == memory.pricesKey_, sameCuts = sameLists && samePrices && cutKey == memory.cutKey_;
+    const bool samePrices = last && design.prices == memory.pricesKey_, sameCuts = sameLists && samePrices && cutKey == memory.cutKey_ &&
+                                                                                   design.onHand == memory.onHandKey_ &&
+                                                                                   design.cutBoards == memory.cutBoardsKey_;
     a->model = sameModel ? last->model : std::make_shared<const Model>(buildModel(*a->settled));
     a->takeoff = sameLists ? last->takeoff : std::make_shared<const Takeoff>(takeOff(*a->model, *a->settled));
     a->prices = samePrices ? last->prices : std::make_shared<const Catalog>(pricedCatalog(design.prices));
@@ -90,6 +93,7 @@ std::shared_ptr<const Answer> answer(const Design& design, Memory& memory) {
     weigh(*a);
     judgeLists(*a);
     memory.modelKey_ = std::move(modelKey), memory.listKey_ = std::move(listKey), memory.cutKey_ = std::move(cutKey);
+    memory.onHandKey_ = design.onHand, memory.cutBoardsKey_ = design.cutBoards;
     memory.pricesKey_ = design.prices, memory.last_ = a;
     return a;
 }

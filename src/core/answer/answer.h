@@ -30,6 +30,8 @@ class Memory {
     friend std::shared_ptr<const Answer> answer(const Design&, Memory&);
     std::vector<std::pair<std::string, Value>> modelKey_, listKey_, cutKey_;
     std::map<std::string, std::optional<Money>> pricesKey_;
+    std::vector<OnHand> onHandKey_;
+    std::vector<MarkedBoard> cutBoardsKey_;
     std::shared_ptr<const Answer> last_;
 };
 

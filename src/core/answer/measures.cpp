@@ -45,11 +45,15 @@ std::map<std::string, Message> measures(const Answer& a) {
         {"steps", one(static_cast<std::int64_t>(a.steps->size()))},
         {"heaviest", one(a.heaviest)},
     };
+    double used = 0;
+    for (const auto u : a.bill.usedOnHand) used += u;
+    m["onhand.used"] = used > 0 ? Message{"measure.onhand", {static_cast<std::int64_t>(std::ceil(used))}} : Message{"measure.nobudget", {}};
     const auto& nest = a.cuts->sheets;
     const auto bound = plan.lowerBound + nest.lowerBound;
-    m["cut.proof"] = plan.proven && nest.proven ? Message{"measure.proven", {}}
-                     : bound > Money{}          ? Message{"measure.bound", {plan.cost + nest.cost, bound}}
-                                                : Message{"measure.good", {}};
+    m["cut.proof"] = plan.proven && nest.proven
+                         ? Message{a.settled->choice("onhand.use") == "first" && used > 0 ? "measure.provenrest" : "measure.proven", {}}
+                     : bound > Money{} ? Message{"measure.bound", {plan.cost + nest.cost, bound}}
+                                       : Message{"measure.good", {}};
     m["budget.left"] = a.bill.budget == Money{}        ? Message{"measure.nobudget", {}}
                        : a.bill.total <= a.bill.budget ? Message{"measure.left", {a.bill.budget - a.bill.total}}
                                                        : Message{"measure.over", {a.bill.total - a.bill.budget}};

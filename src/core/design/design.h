@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "core/catalog/stock.h"
+#include "core/design/onhand.h"
 #include "core/design/param.h"
 
 namespace oiko {
@@ -53,6 +54,9 @@ public:
     /// The keeper's own prices, by catalogue id; over those of the sample book.
     std::map<std::string, std::optional<Money>> prices;
     std::string pricesDate{kSamplePricesDate};
+    /// What the keeper has, and boards that are cut; of the document, whatever coop it holds.
+    std::vector<OnHand> onHand;
+    std::vector<MarkedBoard> cutBoards;
     /// Kept beside; at most kMostAlternatives, each with a name of its own.
     std::vector<Alternative> alternatives;
     /// This coop as it stands, to be kept.
@@ -78,6 +82,7 @@ private:
 class Settled final : public Ask {
 public:
     explicit Settled(const Design& design);
+    const Design& design() const { return design_; }
     /// A slot's value; the slot must exist. Answers rules on first asking and keeps them.
     const Value& value(std::string_view key) override;
     bool isSet(std::string_view key) const override { return design_.isSet(key); }

@@ -421,6 +421,7 @@ std::vector<Param> declare() {
     p.push_back(fixedLength("cut.kerf", cut, Length{}, inches(0.25), inches(0.125)));
     p.push_back(fixedLength("cut.trim", cut, Length{}, inches(3), Length{}));
     p.push_back(choice("stock.longest", cut, {"8ft", "10ft", "12ft", "14ft", "16ft"}, word("16ft"), false));
+    p.push_back(choice("onhand.use", cut, {"saves", "first", "no"}, word("saves"), false));
     // Buy
     p.push_back({"budget.total", buy, Type::money, money(0), money(100000), {}, always(money(0)), false, {}});
     p.push_back({"prices.tax", buy, Type::share, percent(0), percent(30), {}, always(percent(6)), false, {}});

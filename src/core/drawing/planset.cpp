@@ -167,8 +167,8 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     for (std::size_t from = 0; from < total; from += 2 * each) {
         auto& p = b.page({"page.boards", {}});
         for (std::size_t column = 0; column < 2 && from + column * each < total; ++column)
-            b.place(p, boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, "", from + column * each, each), {"view.boards", {}},
-                    x + w / 2 * static_cast<double>(column), y, w / 2, h, 5);
+            b.place(p, boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, "", from + column * each, each, cuts.marked),
+                    {"view.boards", {}}, x + w / 2 * static_cast<double>(column), y, w / 2, h, 5);
     }
     for (std::size_t i = 0; i < cuts.sheets.sheets.size(); i += 6) {
         auto& p = b.page({"page.sheets", {}});

@@ -358,10 +358,10 @@ Drawing crossSection(const Model& m, Settled& s) {
 }
 
 Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile,
-                   std::size_t from, std::size_t count) {
+                   std::size_t from, std::size_t count, std::size_t marked) {
     Drawing d;
     d.id = "boards/" + std::string{profile};
-    const double row = 330, high = 220;
+    const double high = kCardHigh;
     double y = 0;
     std::size_t n = 0;
     for (const auto& b : plan.boards) {
@@ -385,8 +385,16 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
         }
         for (double x = end + 40; x < length - 10; x += 60)
             d.add({Pen::hatch, Fill::none, {{x, y}, {std::min(x + 60, length), y + high}}, false, ""});
+        const double box = length + 60, side = high * 0.55, foot = y + (high - side) / 2;
+        d.add({Pen::edge, Fill::paper, {{box, foot}, {box + side, foot}, {box + side, foot + side}, {box, foot + side}}, true, ""});
+        if (static_cast<std::size_t>(&b - plan.boards.data()) < marked)
+            d.add({Pen::cut,
+                   Fill::none,
+                   {{box + side * 0.15, foot + side * 0.5}, {box + side * 0.4, foot + side * 0.2}, {box + side * 1.1, foot + side}},
+                   false,
+                   ""});
         d.labels.push_back({{-40, y + high / 2}, Message{"board.named", {Ref{"stock." + st.profile}, st.length}}, 2.0, 1, 0, false, ""});
-        y -= row;
+        y -= kCardRow;
     }
     d.reach({-900, 0});
     return d;

@@ -17,9 +17,12 @@ Drawing face(const Model& model, Settled& settled, std::string_view side);
 Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
-/// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`.
+/// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`. Each has a box to tick
+/// off; the first `marked` of the plan are ticked.
 Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile,
-                   std::size_t from, std::size_t count);
+                   std::size_t from, std::size_t count, std::size_t marked);
+/// From one board of such a drawing to the next, and how high a board is drawn, mm.
+inline constexpr double kCardRow = 330, kCardHigh = 220;
 Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, std::size_t sheet);
 
 }  // namespace oiko

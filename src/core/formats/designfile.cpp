@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <nlohmann/json.hpp>
 
+#include "core/catalog/lumber.h"
 #include "core/formats/files.h"
 
 namespace oiko {
@@ -46,7 +47,7 @@ Json scalarJson(const Param& p, const Value& v, Units units) {
 }
 
 /// Members of the document that are no group of answers.
-constexpr std::string_view kAside[] = {"format", "version", "rules", "followed", "used", "alternatives"};
+constexpr std::string_view kAside[] = {"format", "version", "rules", "followed", "used", "alternatives", "on_hand", "cut_boards"};
 
 /// Reads the parts of one document; the first thing wrong ends it.
 class Reader {
@@ -164,6 +165,48 @@ public:
         return std::nullopt;
     }
 
+    std::optional<Error> onHand(const Json& list, Design& design) const {
+        if (!list.is_array() || list.size() > kMostOnHandRows) return damaged("/on_hand", list);
+        for (std::size_t i = 0; i < list.size(); ++i) {
+            const auto thing = list[i].is_string() ? readOnHand(list[i].get<std::string>(), design.units()) : Result<OnHand>{Error{}};
+            if (!thing) return damaged("/on_hand/" + std::to_string(i), list[i]);
+            design.onHand.push_back(thing.value());
+        }
+        return std::nullopt;
+    }
+
+    /// Lengths of a board cut already: what is in order within the board.
+    std::optional<Error> cutBoards(const Json& list, Design& design) const {
+        if (!list.is_array()) return damaged("/cut_boards", list);
+        for (std::size_t i = 0; i < list.size(); ++i) {
+            const auto& one = list[i];
+            const auto at = "/cut_boards/" + std::to_string(i);
+            bool good = one.is_object();
+            const auto text = [&](const Json& from, const char* key) {
+                good = good && from.is_object() && from.contains(key) && from[key].is_string();
+                return good ? from[key].get<std::string>() : std::string{};
+            };
+            const auto length = [&](const Json& from, const char* key) {
+                const auto l = readLength(text(from, key), design.units());
+                good = good && l && l.value() >= Length{} && l.value() <= feet(200);
+                return good ? l.value() : Length{};
+            };
+            MarkedBoard board{text(one, "item"), text(one, "profile"), length(one, "length"), {}, length(one, "offcut")};
+            good = good && profile(board.profile) && one.contains("pieces") && one["pieces"].is_array();
+            const auto* item = findItem(catalog(), board.item);
+            good = good && (board.item.empty() || (item && item->profile == board.profile && item->a == board.length));
+            Length end{};
+            for (std::size_t k = 0; good && k < one["pieces"].size(); ++k) {
+                board.pieces.push_back({length(one["pieces"][k], "at"), length(one["pieces"][k], "length")});
+                good = good && board.pieces.back().at >= end;
+                end = board.pieces.back().at + board.pieces.back().length;
+            }
+            if (!good || end > board.length) return damaged(at, one);
+            design.cutBoards.push_back(std::move(board));
+        }
+        return std::nullopt;
+    }
+
 private:
     Error damaged(const std::string& pointer, const Json& v) const {
         return wrong(where_, pointer, "file.value", {v.dump().substr(0, 80)}, "file.damaged.todo");
@@ -223,6 +266,10 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
         if (auto e = reader.prices(doc["prices"], design)) return *e;
     if (doc.contains("alternatives"))
         if (auto e = reader.alternatives(doc["alternatives"], design)) return *e;
+    if (doc.contains("on_hand"))
+        if (auto e = reader.onHand(doc["on_hand"], design)) return *e;
+    if (doc.contains("cut_boards"))
+        if (auto e = reader.cutBoards(doc["cut_boards"], design)) return *e;
     Loaded loaded{design, {}};
     if (const auto followed = doc.find("followed"); followed != doc.end() && followed->is_object()) {
         Settled settled{design};
@@ -252,6 +299,17 @@ std::string writeDesign(const Design& design) {
     auto& prices = doc["prices"];
     prices["book"] = design.prices.empty() ? "sample" : "own", prices["date"] = design.pricesDate, prices["items"] = items;
     doc["followed"] = followed;
+    for (const auto& t : design.onHand) doc["on_hand"].push_back(exactOnHand(t, design.units()));
+    for (const auto& b : design.cutBoards) {
+        const auto length = [&](Length l) { return exactLength(l, design.units()); };
+        Json one{{"item", b.item},
+                 {"profile", b.profile},
+                 {"length", length(b.length)},
+                 {"offcut", length(b.offcut)},
+                 {"pieces", Json::array()}};
+        for (const auto& p : b.pieces) one["pieces"].push_back({{"at", length(p.at)}, {"length", length(p.length)}});
+        doc["cut_boards"].push_back(one);
+    }
     for (const auto& a : design.alternatives) {
         Json one;
         one["name"] = a.name, one["answers"] = Json::object();

@@ -22,50 +22,6 @@ Catalog pricedCatalog(const std::map<std::string, std::optional<Money>>& own) {
     return items;
 }
 
-CutRules cutRules(Settled& s) { return {s.length("cut.kerf"), s.length("cut.trim"), 0, {}}; }
-
-CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const CutRules& rules) {
-    CutLists out;
-    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
-    std::vector<std::string> boards, sheets;
-    const auto once = [](std::vector<std::string>& list, const std::string& x) {
-        if (std::ranges::find(list, x) == list.end()) list.push_back(x);
-    };
-    for (const auto& p : t.pieces) {
-        if (p.form == Form::lumber) {
-            out.boardParts.push_back({p.mark, p.stock, p.length, p.count()});
-            out.boardPartsOf.push_back(p.parts);
-            once(boards, p.stock);
-        } else if (p.form == Form::sheet) {
-            out.sheetParts.push_back({p.mark, p.stock, p.width, p.length, p.count(), !p.grain});
-            out.sheetPartsOf.push_back(p.parts);
-            once(sheets, p.stock);
-        }
-    }
-    // A board or sheet without a price counts like its kind's others by length or area, so that a plan is made; the bill still says what is
-    // missing.
-    const auto size = [](const StockItem& i) { return i.kind == StockItem::Kind::sheet ? inMm(i.a) * inMm(i.b) : inMm(i.a); };
-    std::map<std::string, std::pair<double, double>> known;
-    for (const auto& item : prices)
-        if (item.price) known[item.profile].first += inUnits(*item.price), known[item.profile].second += size(item);
-    for (const auto& item : prices) {
-        const auto& [sum, over] = known[item.profile];
-        const auto guess = item.price.value_or(over > 0 ? money(sum / over * size(item)) : money(size(item) / 100));
-        if (item.kind == StockItem::Kind::board && item.a <= longest && std::ranges::find(boards, item.profile) != boards.end())
-            out.boardStock.push_back({item.id, item.profile, item.a, guess, std::nullopt});
-        if (item.kind == StockItem::Kind::sheet && std::ranges::find(sheets, item.profile) != sheets.end())
-            out.sheetStock.push_back({item.id, item.profile, item.a, item.b, guess, std::nullopt});
-    }
-    // A board left whole is not sawn: what the saw's grid makes longer than it by less than half a millimetre is that board.
-    for (auto& part : out.boardParts)
-        for (const auto& board : out.boardStock)
-            if (board.profile == part.profile && part.length > board.length && part.length - board.length < mm(0.5))
-                part.length = board.length;
-    out.boards = cutBoards(out.boardParts, out.boardStock, rules);
-    out.sheets = nestSheets(out.sheetParts, out.sheetStock, rules.kerf, rules.work * 5, rules.stop);
-    return out;
-}
-
 namespace {
 
 struct Sum {
@@ -86,7 +42,8 @@ Group mostOf(const Model& m, const std::vector<std::size_t>& parts) {
 }
 
 /// Rolls for mesh pieces: strips across wide pieces, then the size of roll that comes cheapest for all.
-void buyMesh(const Model& m, const Takeoff& t, const Catalog& prices, Sum& sum) {
+void buyMesh(const Model& m, const Takeoff& t, const std::vector<OnHand>& onHand, const Catalog& prices, Sum& sum,
+             std::vector<double>& used) {
     std::map<std::string, std::vector<SheetPart>> byKind;
     std::map<std::string, std::vector<std::size_t>> partsOf;
     for (const auto& p : t.pieces) {
@@ -106,8 +63,16 @@ void buyMesh(const Model& m, const Takeoff& t, const Catalog& prices, Sum& sum) 
         std::vector<SheetStock> rolls;
         for (const auto* r : ofProfile(prices, kind))
             rolls.push_back({r->id, kind, r->a, r->b, r->price.value_or(money(1000)), std::nullopt});
+        const auto sold = rolls.size();
+        std::vector<std::size_t> rows;
+        for (std::size_t i = 0; i < onHand.size(); ++i)
+            if (onHand[i].what == kind) rolls.push_back({"", kind, onHand[i].a, onHand[i].b, Money{}, onHand[i].count}), rows.push_back(i);
         const auto plan = nestSheets(pieces, rolls, Length{});
         for (const auto& sheet : plan.sheets) {
+            if (sheet.stock >= sold) {
+                used[rows[sheet.stock - sold]] += 1;
+                continue;
+            }
             auto& line = sum.at(rolls[sheet.stock].label, mostOf(m, partsOf[kind]));
             ++line.bought, line.needed += 1, line.parts = partsOf[kind];
         }
@@ -118,11 +83,21 @@ void buyMesh(const Model& m, const Takeoff& t, const Catalog& prices, Sum& sum) 
 
 Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, const Catalog& prices) {
     Sum sum;
+    Bill bill;
+    const auto onHand = usable(s);
+    bill.usedOnHand.resize(s.design().onHand.size());
+    // What is there already is not bought.
+    const auto there = [&](const std::string& label) {
+        const auto at = cuts.onHand.find(label);
+        if (at != cuts.onHand.end() && at->second < onHand.size()) bill.usedOnHand[at->second] += 1;
+        return at != cuts.onHand.end();
+    };
     // Each board goes to the system that most of its pieces are for.
     std::vector<std::size_t> nextBoard(cuts.boardParts.size(), 0), nextSheet(cuts.sheetParts.size(), 0);
     for (const auto& b : cuts.boards.boards) {
         std::vector<std::size_t> parts;
         for (const auto& c : b.pieces) parts.push_back(cuts.boardPartsOf[c.part][nextBoard[c.part]++]);
+        if (there(cuts.boardStock[b.stock].label)) continue;
         auto& line = sum.at(cuts.boardStock[b.stock].label, mostOf(m, parts));
         ++line.bought, line.needed += 1;
         line.parts.insert(line.parts.end(), parts.begin(), parts.end());
@@ -130,6 +105,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
     for (const auto& b : cuts.sheets.sheets) {
         std::vector<std::size_t> parts;
         for (const auto& c : b.placements) parts.push_back(cuts.sheetPartsOf[c.part][nextSheet[c.part]++]);
+        if (there(cuts.sheetStock[b.stock].label)) continue;
         auto& line = sum.at(cuts.sheetStock[b.stock].label, mostOf(m, parts));
         ++line.bought, line.needed += 1;
         line.parts.insert(line.parts.end(), parts.begin(), parts.end());
@@ -145,7 +121,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         line.bought += p.count(), line.needed += static_cast<double>(p.count());
         line.parts.insert(line.parts.end(), p.parts.begin(), p.parts.end());
     }
-    buyMesh(m, t, prices, sum);
+    buyMesh(m, t, onHand, prices, sum, bill.usedOnHand);
     for (std::size_t i = 0; i < m.parts.size(); ++i)
         if (m.parts[i].form == Form::block) {
             auto& line = sum.at(m.parts[i].stock, groupOf(m.parts[i].system));
@@ -161,13 +137,18 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         line.needed += h.quantity;
         line.rule = line.rule.empty() || line.rule == h.rule ? h.rule : "several", line.source = h.source;
     }
-    Bill bill;
     for (auto& [key, line] : sum.lines) {
         const auto* item = findItem(prices, line.item);
         if (item->kind == StockItem::Kind::item) {
+            for (std::size_t i = 0; i < onHand.size(); ++i) {
+                if (onHand[i].what != line.item) continue;
+                const double takes = std::min(line.needed, static_cast<double>(onHand[i].count) - bill.usedOnHand[i]);
+                bill.usedOnHand[i] += takes, line.needed -= takes;
+            }
             line.bought = static_cast<std::int64_t>(std::ceil(line.needed / static_cast<double>(item->pack) - 1e-9));
             line.leftOver = static_cast<double>(line.bought * item->pack) - line.needed;
         }
+        if (line.bought == 0) continue;
         line.each = item->price;
         if (item->price)
             line.amount = toCents(*item->price * line.bought);

@@ -1,11 +1,13 @@
 #pragma once
 // What to buy: boards, sheets, rolls and packs from the lists, with prices, tax and what is left of the budget.
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
 
 #include "core/catalog/stock.h"
 #include "core/cutting/cutting.h"
+#include "core/design/design.h"
 #include "core/takeoff/takeoff.h"
 
 namespace oiko {
@@ -35,6 +37,7 @@ struct Bill {
     std::optional<Money> groups[kGroups];  ///< sums of the known lines; nullopt: no line
     Money net, tax, total, budget;
     std::vector<std::string> withoutPrice;  ///< items
+    std::vector<double> usedOnHand;         ///< by row of Design::onHand: boards, sheets, lengths of mesh, pieces
     bool complete() const { return withoutPrice.empty(); }
 };
 
@@ -46,13 +49,24 @@ struct CutLists {
     std::vector<SheetPart> sheetParts;
     std::vector<SheetStock> sheetStock;
     NestPlan sheets;
+    std::map<std::string, std::size_t> onHand;  ///< label of a board or sheet that the keeper has: its row in Design::onHand
+    std::size_t marked = 0;                     ///< so many boards of the plan are cut already: the first ones
+    std::int64_t surplus = 0;                   ///< pieces of them that this design has no use for
     std::vector<std::vector<std::size_t>> boardPartsOf, sheetPartsOf;  ///< model parts of each list row, in order of use
 };
 
 /// Lists for lumber and sheets of a takeoff, and plans for them. `rules.work` 0: the good plan.
+/// Boards marked as cut stay; what is on hand is used as the design says.
 CutLists cutLists(const Takeoff& takeoff, Settled& settled, const Catalog& prices, const CutRules& rules);
+/// Rows of Design::onHand that the design may use: none where it is left alone.
+std::vector<OnHand> usable(Settled& settled);
 /// The saw's rules as the design sets them.
 CutRules cutRules(Settled& settled);
+
+/// A board of the plan, as it is kept once it is cut.
+MarkedBoard markedBoard(const CutLists& cuts, std::size_t board);
+/// What the keeper has when this coop is built: what was there and is not used, offcuts of `least` and more, what packs leave.
+std::vector<OnHand> leftWhenBuilt(const CutLists& cuts, const Bill& bill, const std::vector<OnHand>& had, Length least);
 
 Bill buy(const Model& model, const Takeoff& takeoff, const CutLists& cuts, Settled& settled, const Catalog& prices);
 

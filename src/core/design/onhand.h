@@ -1,0 +1,38 @@
+#pragma once
+// What the keeper has already: boards, sheets and mesh by their own sizes, hardware by the piece; and boards that are cut already.
+#include <string>
+#include <vector>
+
+#include "core/base/notation.h"
+
+namespace oiko {
+
+struct OnHand {
+    std::string what;  ///< a profile of the catalogue (2x4, ply-3/4, mesh), or the id of an item sold by the piece or pack
+    Length a, b;       ///< board: its length; sheet: width and height, the grain along the height; mesh: width and length; item: none
+    std::int64_t count = 1;
+    friend bool operator==(const OnHand&, const OnHand&) = default;
+};
+inline constexpr std::int64_t kMostOnHand = 100'000;
+inline constexpr std::size_t kMostOnHandRows = 200;
+
+/// As people say it: 6 2x4 7' 2" ; 2x6pt 8' ; 2 ply-1/2 40" x 48" ; 3 strap-hinge-6. No count is one. Refused with what was expected.
+Result<OnHand> readOnHand(std::string_view text, Units units);
+/// Reads back to the same.
+std::string exactOnHand(const OnHand& thing, Units units);
+
+/// A board that is cut, and stays as it was cut whatever is changed.
+struct MarkedBoard {
+    std::string item;  ///< catalogue id; empty: it was on hand
+    std::string profile;
+    Length length;
+    struct Piece {
+        Length at, length;
+        friend bool operator==(const Piece&, const Piece&) = default;
+    };
+    std::vector<Piece> pieces;
+    Length offcut;
+    friend bool operator==(const MarkedBoard&, const MarkedBoard&) = default;
+};
+
+}  // namespace oiko

@@ -1,0 +1,191 @@
+// What is cut from what: the lists as the cutting room takes them, what the keeper has, what is cut already, and the plan of the rest.
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+#include "core/catalog/lumber.h"
+#include "core/purchase/purchase.h"
+
+namespace oiko {
+namespace {
+
+auto& piecesOf(CutBoard& b) { return b.pieces; }
+auto& piecesOf(NestedSheet& s) { return s.placements; }
+auto& boughtOf(CutPlan& p) { return p.boards; }
+auto& boughtOf(NestPlan& p) { return p.sheets; }
+
+/// The parts that are still to be placed, with their place in the whole list.
+template <class Part>
+std::pair<std::vector<Part>, std::vector<std::size_t>> still(const std::vector<Part>& parts, const std::vector<std::int64_t>& counts) {
+    std::pair<std::vector<Part>, std::vector<std::size_t>> out;
+    for (std::size_t i = 0; i < parts.size(); ++i)
+        if (counts[i] > 0) out.first.push_back(parts[i]), out.first.back().quantity = counts[i], out.second.push_back(i);
+    return out;
+}
+
+/// A plan of what `counts` still asks for, from all stock at once; or first from what is on hand, which stands from `sold` on, and the
+/// rest from what is sold. Indices of the plan are those of the whole lists.
+template <class Plan, class Part, class Stock, class Solve>
+Plan planned(const std::vector<Part>& parts, std::vector<std::int64_t> counts, const std::vector<Stock>& stock, std::size_t sold,
+             bool handFirst, const Solve& solve) {
+    const auto part = [&](const std::vector<Stock>& from, std::size_t offset) {
+        const auto [list, at] = still(parts, counts);
+        Plan plan = solve(list, from);
+        for (auto& b : boughtOf(plan)) {
+            b.stock += offset;
+            for (auto& p : piecesOf(b)) p.part = at[p.part];
+        }
+        for (auto& u : plan.unplaced) u.first = at[u.first];
+        return plan;
+    };
+    if (!handFirst || sold == stock.size()) return part(stock, 0);
+    auto hand = part({stock.begin() + static_cast<std::ptrdiff_t>(sold), stock.end()}, sold);
+    std::ranges::fill(counts, 0);
+    for (const auto& [p, n] : hand.unplaced) counts[p] += n;
+    auto rest = part({stock.begin(), stock.begin() + static_cast<std::ptrdiff_t>(sold)}, 0);
+    auto& all = boughtOf(rest);
+    all.insert(all.begin(), boughtOf(hand).begin(), boughtOf(hand).end());
+    return rest;
+}
+
+/// Boards that are cut already go first, as they were cut: their pieces are taken off `counts`, they themselves off what is `left` of the
+/// stock.
+std::vector<CutBoard> markedBoards(CutLists& lists, const Design& design, const Catalog& prices, std::vector<std::int64_t>& counts,
+                                   std::vector<CutStock>& left) {
+    std::vector<CutBoard> out;
+    for (const auto& marked : design.cutBoards) {
+        CutBoard board{left.size(), {}, marked.offcut};
+        const auto from = std::ranges::find_if(left, [&](const CutStock& s) {
+            return marked.item.empty()
+                       ? lists.onHand.contains(s.label) && s.profile == marked.profile && s.length == marked.length && *s.quantity > 0
+                       : s.label == marked.item && s.quantity != 0;
+        });
+        if (from == left.end()) {
+            // No longer sold or listed: it is there all the same.
+            const auto* item = findItem(prices, marked.item);
+            lists.boardStock.push_back({marked.item.empty() ? "cut" : marked.item, marked.profile, marked.length,
+                                        item ? item->price.value_or(Money{}) : Money{}, 1});
+            left.push_back(lists.boardStock.back()), left.back().quantity = 0;
+            if (!item) lists.onHand.emplace("cut", design.onHand.size());
+        } else {
+            board.stock = static_cast<std::size_t>(from - left.begin());
+            if (from->quantity) --*from->quantity;
+        }
+        for (const auto& piece : marked.pieces) {
+            std::size_t i = 0;
+            while (i < counts.size() &&
+                   (counts[i] == 0 || lists.boardParts[i].profile != marked.profile || lists.boardParts[i].length != piece.length))
+                ++i;
+            if (i == counts.size())
+                ++lists.surplus;
+            else
+                --counts[i], board.pieces.push_back({i, piece.at});
+        }
+        out.push_back(std::move(board));
+    }
+    return out;
+}
+
+}  // namespace
+
+MarkedBoard markedBoard(const CutLists& cuts, std::size_t board) {
+    const auto& b = cuts.boards.boards[board];
+    const auto& stock = cuts.boardStock[b.stock];
+    MarkedBoard out{cuts.onHand.contains(stock.label) ? "" : stock.label, stock.profile, stock.length, {}, b.offcut};
+    for (const auto& c : b.pieces) out.pieces.push_back({c.at, cuts.boardParts[c.part].length});
+    return out;
+}
+
+std::vector<OnHand> leftWhenBuilt(const CutLists& cuts, const Bill& bill, const std::vector<OnHand>& had, Length least) {
+    std::vector<OnHand> out;
+    const auto add = [&](OnHand thing) {
+        const auto same =
+            std::ranges::find_if(out, [&](const OnHand& o) { return o.what == thing.what && o.a == thing.a && o.b == thing.b; });
+        if (same == out.end())
+            out.push_back(std::move(thing));
+        else
+            same->count += thing.count;
+    };
+    for (std::size_t i = 0; i < had.size(); ++i) {
+        auto rest = had[i];
+        rest.count -= static_cast<std::int64_t>(std::ceil(bill.usedOnHand[i]));
+        if (rest.count > 0) add(rest);
+    }
+    for (const auto& b : cuts.boards.boards)
+        if (b.offcut >= least) add({cuts.boardStock[b.stock].profile, b.offcut, Length{}, 1});
+    for (const auto& l : bill.lines)
+        if (const auto whole = std::floor(l.leftOver); whole >= 1) add({l.item, Length{}, Length{}, static_cast<std::int64_t>(whole)});
+    return out;
+}
+
+std::vector<OnHand> usable(Settled& s) { return s.choice("onhand.use") == "no" ? std::vector<OnHand>{} : s.design().onHand; }
+
+CutRules cutRules(Settled& s) { return {s.length("cut.kerf"), s.length("cut.trim"), 0, {}}; }
+
+CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const CutRules& rules) {
+    CutLists out;
+    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    std::vector<std::string> boards, sheets;
+    const auto once = [](std::vector<std::string>& list, const std::string& x) {
+        if (std::ranges::find(list, x) == list.end()) list.push_back(x);
+    };
+    for (const auto& p : t.pieces) {
+        if (p.form == Form::lumber) {
+            out.boardParts.push_back({p.mark, p.stock, p.length, p.count()});
+            out.boardPartsOf.push_back(p.parts);
+            once(boards, p.stock);
+        } else if (p.form == Form::sheet) {
+            out.sheetParts.push_back({p.mark, p.stock, p.width, p.length, p.count(), !p.grain});
+            out.sheetPartsOf.push_back(p.parts);
+            once(sheets, p.stock);
+        }
+    }
+    // A board or sheet without a price counts like its kind's others by length or area, so that a plan is made; the bill still says what is
+    // missing.
+    const auto size = [](const StockItem& i) { return i.kind == StockItem::Kind::sheet ? inMm(i.a) * inMm(i.b) : inMm(i.a); };
+    std::map<std::string, std::pair<double, double>> known;
+    for (const auto& item : prices)
+        if (item.price) known[item.profile].first += inUnits(*item.price), known[item.profile].second += size(item);
+    for (const auto& item : prices) {
+        const auto& [sum, over] = known[item.profile];
+        const auto guess = item.price.value_or(over > 0 ? money(sum / over * size(item)) : money(size(item) / 100));
+        if (item.kind == StockItem::Kind::board && item.a <= longest && std::ranges::find(boards, item.profile) != boards.end())
+            out.boardStock.push_back({item.id, item.profile, item.a, guess, std::nullopt});
+        if (item.kind == StockItem::Kind::sheet && std::ranges::find(sheets, item.profile) != sheets.end())
+            out.sheetStock.push_back({item.id, item.profile, item.a, item.b, guess, std::nullopt});
+    }
+    const auto soldBoards = out.boardStock.size(), soldSheets = out.sheetStock.size();
+    const auto have = usable(s);
+    for (std::size_t i = 0; i < have.size(); ++i) {
+        const auto label = "onhand:" + std::to_string(i + 1);
+        if (std::ranges::find(boards, have[i].what) != boards.end())
+            out.boardStock.push_back({label, have[i].what, have[i].a, Money{}, have[i].count}), out.onHand[label] = i;
+        if (std::ranges::find(sheets, have[i].what) != sheets.end())
+            out.sheetStock.push_back({label, have[i].what, have[i].a, have[i].b, Money{}, have[i].count}), out.onHand[label] = i;
+    }
+    // A board left whole is not sawn: what the saw's grid makes longer than it by less than half a millimetre is that board.
+    for (auto& part : out.boardParts)
+        for (const auto& board : out.boardStock)
+            if (board.profile == part.profile && part.length > board.length && part.length - board.length < mm(0.5))
+                part.length = board.length;
+    const bool handFirst = s.choice("onhand.use") == "first";
+    const auto countsOf = [](const auto& parts) {
+        std::vector<std::int64_t> counts;
+        for (const auto& p : parts) counts.push_back(p.quantity);
+        return counts;
+    };
+    auto counts = countsOf(out.boardParts);
+    auto left = out.boardStock;
+    const auto marked = markedBoards(out, s.design(), prices, counts, left);
+    out.boards = planned<CutPlan>(out.boardParts, counts, left, soldBoards, handFirst,
+                                  [&](const auto& parts, const auto& stock) { return cutBoards(parts, stock, rules); });
+    out.marked = marked.size();
+    for (const auto& b : marked) out.boards.cost += out.boardStock[b.stock].price, out.boards.lowerBound += out.boardStock[b.stock].price;
+    out.boards.boards.insert(out.boards.boards.begin(), marked.begin(), marked.end());
+    out.sheets = planned<NestPlan>(
+        out.sheetParts, countsOf(out.sheetParts), out.sheetStock, soldSheets, handFirst,
+        [&](const auto& parts, const auto& stock) { return nestSheets(parts, stock, rules.kerf, rules.work * 5, rules.stop); });
+    return out;
+}
+
+}  // namespace oiko
