@@ -1,8 +1,10 @@
 #include "app/bill.h"
 
+#include <QButtonGroup>
 #include <QHeaderView>
 #include <QPainter>
 #include <QPushButton>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 #include "app/wording.h"
@@ -52,10 +54,23 @@ BillView::BillView(QWidget* parent) : QWidget{parent} {
     for (int c = 1; c < 4; ++c) lines_->header()->setSectionResizeMode(c, QHeaderView::ResizeToContents);
     lines_->header()->setStretchLastSection(false);
     lines_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* modes = new QHBoxLayout;
+    modes->setContentsMargins(0, 0, 0, 0), modes->setSpacing(0);
+    auto* group = new QButtonGroup{this};
+    for (const auto& [by, id] : {std::pair{By::system, "bill.bysystem"}, {By::kind, "bill.bykind"}, {By::trip, "bill.bytrip"}}) {
+        auto* b = new QToolButton;
+        b->setText(tr_(id)), b->setObjectName(id);
+        b->setCheckable(true), b->setAutoRaise(true);
+        b->setChecked(by == By::system);
+        group->addButton(b);
+        connect(b, &QToolButton::clicked, this, [this, by = by] { groupBy(by); });
+        modes->addWidget(b);
+    }
+    modes->addStretch();
     auto* ways = new QPushButton{tr_("bill.cheaper")};
     ways->setObjectName("bill.cheaper");
     connect(ways, &QPushButton::clicked, this, &BillView::cheaperAsked);
-    column->addWidget(total_), column->addWidget(change_), column->addWidget(plank_), column->addWidget(budget_),
+    column->addWidget(total_), column->addWidget(change_), column->addWidget(plank_), column->addWidget(budget_), column->addLayout(modes),
         column->addWidget(lines_, 1), column->addWidget(ways);
     connect(lines_, &QTreeWidget::itemEntered, this, [this](QTreeWidgetItem* item) { Q_EMIT pointed(partsUnder(item)); });
 }
@@ -85,13 +100,13 @@ void BillView::showAnswer(AnswerPtr answer) {
     answer_ = std::move(answer);
     const auto& bill = answer_->bill;
     const auto units = answer_->design.units();
-    total_->setText((bill.complete() ? QString{} : tr_("bill.atleast") + " ") + "$" + qs(writeMoney(bill.total)));
+    total_->setText((bill.complete() ? QString{} : tr_("bill.atleast") + " ") + qs(words::moneySign()) + qs(writeMoney(bill.total)));
     const auto difference = before_ ? bill.total - before_->bill.total : Money{};
     change_->setText(!before_ ? QString{}
                      : difference == Money{}
                          ? tr_("bill.none")
-                         : (difference > Money{} ? "+$" : "−$") + qs(writeMoney(difference > Money{} ? difference : -difference)) + "  " +
-                               tr_("bill.change"));
+                         : (difference > Money{} ? "+" : "−") + qs(words::moneySign()) +
+                               qs(writeMoney(difference > Money{} ? difference : -difference)) + "  " + tr_("bill.change"));
     QString under;
     if (bill.budget > Money{}) {
         const bool over = bill.total > bill.budget;
@@ -105,7 +120,24 @@ void BillView::showAnswer(AnswerPtr answer) {
     if (!bill.complete()) under += " · " + tr_("bill.missing", {static_cast<std::int64_t>(bill.withoutPrice.size())});
     budget_->setText(under + " · " + tr_("bill.mass", {answer_->mass}, units));
     plank_->update();
+    fill();
+}
 
+void BillView::groupBy(By by) {
+    by_ = by;
+    if (answer_) fill();
+}
+
+void BillView::fill() {
+    const auto& bill = answer_->bill;
+    const auto title = [&](const Section& s) {
+        if (by_ != By::trip) return tr_((by_ == By::system ? "group." : "kind.") + s.id);
+        return tr_("trip." + s.id, {s.number, s.mass}, answer_->design.units());
+    };
+    const auto listed = [&](const Answer& a) { return sections(a.bill, by_, *a.settled, *a.prices); };
+    const auto now = listed(*answer_);
+    // What a trip holds shifts with every change: only systems and kinds are compared, theirs with the same ones before.
+    const auto before = before_ && by_ != By::trip ? listed(*before_) : std::vector<Section>{};
     std::map<std::pair<std::string, Group>, Money> was;
     if (before_)
         for (const auto& l : before_->bill.lines) was[{l.item, l.group}] = l.amount.value_or(Money{});
@@ -117,36 +149,43 @@ void BillView::showAnswer(AnswerPtr answer) {
     const auto figures = [&](QTreeWidgetItem* item) {
         for (int c = 1; c < 4; ++c) item->setTextAlignment(c, Qt::AlignRight | Qt::AlignVCenter);
     };
-    const auto change = [&](Money now, Money then) -> QString {
-        if (!before_ || now == then) return {};
-        return signedMoney(now - then) == tr_("leaf.same") ? QString{} : signedMoney(now - then);
+    const auto change = [&](Money is, Money then) -> QString {
+        if (!before_ || by_ == By::trip || is == then) return {};
+        return signedMoney(is - then) == tr_("leaf.same") ? QString{} : signedMoney(is - then);
     };
-    for (int g = 0; g < kGroups; ++g) {
-        if (!bill.groups[g] && !(before_ && before_->bill.groups[g])) continue;
-        const auto group = std::string{name(static_cast<Group>(g))};
-        auto* head = new QTreeWidgetItem{lines_};
-        head->setText(0, tr_("group." + group));
-        head->setData(0, Qt::UserRole + 1, qs(group));
-        head->setText(2, qs(writeMoney(bill.groups[g].value_or(Money{}))));
-        head->setText(3, change(bill.groups[g].value_or(Money{}), before_ ? before_->bill.groups[g].value_or(Money{}) : Money{}));
-        head->setFont(0, inkFont(13, true)), head->setFont(2, inkFont(13, true));
-        figures(head);
-        for (const auto& l : bill.lines) {
-            if (l.group != static_cast<Group>(g)) continue;
-            auto* item = new QTreeWidgetItem{head};
+    const auto head = [&](const Section& s, Money amount, Money then) {
+        auto* item = new QTreeWidgetItem{lines_};
+        item->setText(0, title(s));
+        item->setData(0, Qt::UserRole + 1, qs(s.id) + QString::number(s.number));
+        item->setText(2, qs(writeMoney(amount)));
+        item->setText(3, change(amount, then));
+        item->setFont(0, inkFont(13, true)), item->setFont(2, inkFont(13, true));
+        item->setToolTip(0, title(s));
+        figures(item);
+        return item;
+    };
+    for (const auto& s : now) {
+        const auto then = std::ranges::find(before, s.id, &Section::id);
+        auto* group = head(s, s.amount, then == before.end() ? Money{} : then->amount);
+        for (const auto& share : s.shares) {
+            const auto& l = bill.lines[share.line];
+            auto* item = new QTreeWidgetItem{group};
             item->setText(0, tr_("item." + l.item));
-            item->setText(1, QString::number(l.bought));
-            item->setText(2, l.amount ? qs(writeMoney(*l.amount)) : tr_("noprice"));
+            item->setText(1, QString::number(share.bought));
+            item->setText(2, l.amount ? qs(writeMoney(share.amount)) : tr_("noprice"));
             item->setText(3, change(l.amount.value_or(Money{}), was.contains({l.item, l.group}) ? was[{l.item, l.group}] : Money{}));
             auto tip = tr_("item." + l.item);
             if (!l.rule.empty()) tip += "\n" + tr_("fixing." + l.rule);
             if (l.leftOver >= 1) tip += "\n" + tr_("col.left") + ": " + qs(writeNumber(l.leftOver, 0));
             for (int c = 0; c < 4; ++c) item->setToolTip(c, tip);
-            item->setData(0, Qt::UserRole, static_cast<qulonglong>(&l - bill.lines.data()));
+            item->setData(0, Qt::UserRole, static_cast<qulonglong>(share.line));
             figures(item);
         }
-        head->setExpanded(open.contains(qs(group)) ? open[qs(group)] : false);
+        const auto key = qs(s.id) + QString::number(s.number);
+        group->setExpanded(open.contains(key) ? open[key] : false);
     }
+    for (const auto& s : before)
+        if (std::ranges::find(now, s.id, &Section::id) == now.end()) head(s, Money{}, s.amount);
     for (const auto& [id, amount] :
          {std::pair{"bill.tax", bill.tax}, std::pair{bill.complete() ? "bill.total" : "bill.atleast", bill.total}}) {
         auto* foot = new QTreeWidgetItem{lines_};

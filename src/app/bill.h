@@ -5,6 +5,7 @@
 
 #include "app/engine.h"
 #include "core/answer/belongs.h"
+#include "core/purchase/sections.h"
 
 namespace oiko {
 
@@ -29,10 +30,14 @@ protected:
     void leaveEvent(QEvent* event) override;
 
 private:
+    /// System, kind or trip.
+    void groupBy(By by);
+    void fill();
     PartIds partsUnder(const QTreeWidgetItem* item) const;
     QLabel *total_, *change_, *budget_;
     class Plank* plank_;
     QTreeWidget* lines_;
+    By by_ = By::system;
     AnswerPtr answer_, before_;
 };
 

@@ -18,6 +18,7 @@ public:
     /// One undo step, or why not; then the design stays as it was.
     Done edit(const std::vector<Change>& changes, const QString& what);
     /// The keeper's own price of a catalogue item; nullopt: not known. The sample price takes it out of the book again. One undo step.
+    void setPrices(const std::map<std::string, std::optional<Money>>& prices, const QString& what);
     void setPrice(const std::string& item, std::optional<Money> price, const QString& what);
     /// This coop kept beside the others under a name, or why not; the place of one that is kept, for the rest. One undo step each.
     Done keep(const std::string& name);

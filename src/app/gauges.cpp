@@ -25,7 +25,7 @@ QString figureOf(double v, const std::string& unit, Units units) {
     if (unit == "kg") return qs(writeMass(kilograms(v), units));
     if (unit == "share") return qs(writeNumber(v * 100, 0)) + QStringLiteral(" %");
     if (unit == "deg") return qs(writeNumber(v, 1)) + "°";
-    if (unit == "money") return "$" + qs(writeMoney(money(v)));
+    if (unit == "money") return qs(words::moneySign()) + qs(writeMoney(money(v)));
     return qs(writeNumber(v, 1));
 }
 

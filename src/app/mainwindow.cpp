@@ -243,6 +243,7 @@ void MainWindow::lineUp(bool on) {
 }
 
 void MainWindow::changed() {
+    words::setCurrency(Settled{document_.design()}.choice("prices.currency"));
     engine_.ask(document_.design());
     if (compare_->isVisible() && !document_.previewing()) compare_->refresh();
     setWindowTitle(document_.title() + "[*] – Oikostat");

@@ -5,6 +5,7 @@
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QPushButton>
+#include <QSettings>
 #include <QVBoxLayout>
 
 #include "app/wording.h"
@@ -24,8 +25,8 @@ PriceBook::PriceBook(Document& document, QWidget* parent) : QDialog{parent}, doc
     message_->setWordWrap(true);
     list_ = new QTreeWidget;
     list_->setObjectName("pricebook.list");
-    list_->setColumnCount(3);
-    list_->setHeaderLabels({tr_("bill.name"), tr_("prices.each"), tr_("prices.used")});
+    list_->setColumnCount(4);
+    list_->setHeaderLabels({tr_("bill.name"), tr_("prices.each"), tr_("prices.since"), tr_("prices.used")});
     list_->setRootIsDecorated(false);
     list_->header()->setSectionResizeMode(0, QHeaderView::Stretch);
     list_->header()->setStretchLastSection(false);
@@ -43,7 +44,29 @@ PriceBook::PriceBook(Document& document, QWidget* parent) : QDialog{parent}, doc
         if (const auto path = QFileDialog::getSaveFileName(this, {}, "prices.csv", "CSV (*.csv)"); !path.isEmpty()) write(path);
     });
     row->addStretch();
-    column->addWidget(message_), column->addWidget(list_, 1), column->addLayout(row);
+    auto* asking = new QHBoxLayout;
+    store_ = new QLineEdit{QSettings{}.value("store", StoreFeed::simulated()).toString()};
+    store_->setObjectName("prices.store");
+    store_->setAccessibleName(tr_("prices.feed"));
+    store_->setToolTip(tr_("prices.feed.help"));
+    ask_ = new QPushButton{tr_("prices.ask")};
+    ask_->setObjectName("prices.ask");
+    connect(ask_, &QPushButton::clicked, this, [this] { feed_.asking() ? feed_.stop() : ask(); });
+    auto* said = new QLabel{tr_("prices.feed")};
+    said->setBuddy(store_);
+    asking->addWidget(said), asking->addWidget(store_, 1), asking->addWidget(ask_);
+    column->addWidget(message_), column->addLayout(asking), column->addWidget(list_, 1), column->addLayout(row);
+    connect(&feed_, &StoreFeed::answered, this, [this](const auto& prices) {
+        ask_->setText(tr_("prices.ask"));
+        before_.clear();
+        for (const auto& p : pricedCatalog(document_.kept().prices)) before_[p.id] = p.price;
+        document_.setPrices(prices, tr_("prices.asked"));
+        refresh();
+        std::int64_t changed = 0;
+        for (const auto& [id, price] : prices) changed += before_[id] != price;
+        message_->setText(tr_("prices.came", {static_cast<std::int64_t>(prices.size()), changed}));
+    });
+    connect(&feed_, &StoreFeed::failed, this, [this](const QString& why) { ask_->setText(tr_("prices.ask")), message_->setText(why); });
     connect(list_, &QTreeWidget::itemChanged, this, [this](QTreeWidgetItem* item) {
         if (!filling_) typed(item);
     });
@@ -71,14 +94,18 @@ void PriceBook::refresh() {
             item->setData(0, Qt::UserRole, qs(p.id));
             item->setText(0, tr_("item." + p.id));
             item->setFlags(item->flags() | Qt::ItemIsEditable);
-            for (int c = 1; c < 3; ++c) item->setTextAlignment(c, Qt::AlignRight | Qt::AlignVCenter);
+            for (int c = 1; c < 4; ++c) item->setTextAlignment(c, Qt::AlignRight | Qt::AlignVCenter);
         }
     }
     for (int i = 0; i < list_->topLevelItemCount(); ++i) {
         auto* item = list_->topLevelItem(i);
         const auto& p = prices[static_cast<std::size_t>(i)];
         item->setText(1, p.price ? qs(exactMoney(*p.price)) : tr_("noprice"));
-        item->setText(2, used.contains(p.id) ? QString::number(used[p.id]) : QString{});
+        const auto was = before_.find(p.id);
+        item->setText(2, was == before_.end() || was->second == p.price ? QString{}
+                         : !was->second || !p.price                     ? tr_("prices.new")
+                                                                        : signedDifference(*was->second, *p.price, document_.units()));
+        item->setText(3, used.contains(p.id) ? QString::number(used[p.id]) : QString{});
         item->setFont(1, inkFont(13, document_.kept().prices.contains(p.id)));
     }
     filling_ = false;
@@ -103,14 +130,19 @@ void PriceBook::typed(QTreeWidgetItem* item) {
     if (!wrong.isEmpty()) message_->setText(wrong);
 }
 
+void PriceBook::ask(int patienceMs) {
+    QSettings{}.setValue("store", store_->text());
+    ask_->setText(tr_("app.stop"));
+    message_->setText(tr_("prices.asking"));
+    feed_.ask(store_->text(), patienceMs);
+}
+
 bool PriceBook::read(const QString& path) {
     const auto bytes = readFile(path.toStdString());
     if (!bytes) return message_->setText(qs(words::say(bytes.error(), document_.units()))), false;
     const auto prices = readPrices(bytes.value(), path.toStdString());
     if (!prices) return message_->setText(qs(prices.error().where + ": " + words::say(prices.error(), document_.units()))), false;
-    document_.undo()->beginMacro(tr_("prices.title"));
-    for (const auto& [id, price] : prices.value()) document_.setPrice(id, price, tr_("prices.title"));
-    document_.undo()->endMacro();
+    document_.setPrices(prices.value(), tr_("prices.title"));
     return true;
 }
 

@@ -1,10 +1,13 @@
 #pragma once
 #include <QDialog>
 #include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
 #include <QTreeWidget>
 
 #include "app/document.h"
 #include "app/engine.h"
+#include "app/storefeed.h"
 
 namespace oiko {
 
@@ -17,6 +20,8 @@ public:
     /// Reads a CSV; nothing is taken from a list with a wrong row, and the row is named.
     bool read(const QString& path);
     bool write(const QString& path);
+    /// Asks the store whose command stands there; what came in is one undo step, with what changed since beside it.
+    void ask(int patienceMs = 10'000);
     QString message() const { return message_->text(); }
 
 private:
@@ -26,6 +31,10 @@ private:
     AnswerPtr answer_;
     QTreeWidget* list_;
     QLabel* message_;
+    QLineEdit* store_;
+    QPushButton* ask_;
+    StoreFeed feed_;
+    std::map<std::string, std::optional<Money>> before_;  ///< prices before the last question
     bool filling_ = false;
 };
 

@@ -21,7 +21,7 @@ QString tr_(std::string_view id, std::vector<Arg> args, Units units) {
 QString signedMoney(Money m) {
     const auto whole = std::llround(inUnits(m));
     if (whole == 0) return tr_("leaf.same");
-    return sign(whole < 0) + "$" + QString::number(std::llabs(whole));
+    return sign(whole < 0) + qs(words::moneySign()) + QString::number(std::llabs(whole));
 }
 QString signedMass(Mass m, Units units) {
     const auto n = std::llround(units == Units::imperial ? inPounds(m) : inKilograms(m));
@@ -87,7 +87,7 @@ QString shownValue(const Param& p, const Value& v, Units units) {
     if (p.type == Type::choice) return tr_("option." + std::string{p.key} + "." + std::get<std::string>(v));
     if (p.type == Type::text && std::get<std::string>(v).empty()) return tr_("leaf.nottold");
     if (p.type == Type::money && std::get<Money>(v) == Money{}) return tr_("leaf.nottold");
-    if (p.type == Type::money) return "$" + qs(writeMoney(std::get<Money>(v)));
+    if (p.type == Type::money) return qs(words::moneySign()) + qs(writeMoney(std::get<Money>(v)));
     return qs(writeValue(p, v, units));
 }
 

@@ -66,8 +66,9 @@ int keys(bool json) {
         const std::string key{p.key};
         j["key"] = key, j["label"] = words::text("key." + key), j["help"] = words::text("key." + key + ".help"),
         j["type"] = std::string{name(p.type)};
-        static const std::map<Type, const char*> kUnits{{Type::length, "in"}, {Type::angle, "deg"}, {Type::area, "sq ft"},
-                                                        {Type::load, "psf"},  {Type::share, "%"},   {Type::money, "currency"}};
+        static const std::map<Type, const char*> kUnits{{Type::length, "in"},     {Type::angle, "deg"}, {Type::area, "sq ft"},
+                                                        {Type::load, "psf"},      {Type::mass, "lb"},   {Type::share, "%"},
+                                                        {Type::money, "currency"}};
         j["unit"] = kUnits.contains(p.type) ? Json(kUnits.at(p.type)) : Json(nullptr);
         const bool ranged = p.type != Type::choice && p.type != Type::flag && p.type != Type::text;
         const auto shown = [&](const Value& v) -> Json {
@@ -362,6 +363,7 @@ int main(int argc, char** argv) {
         if (!loaded) return fail(loaded.error());
         design = loaded.value().design;
     }
+    words::setCurrency(Settled{design}.choice("prices.currency"));
     if (*newVerb || *setVerb) {
         const auto changed = design.with(changes.value());
         if (!changed) return fail(changed.error(), design.units());

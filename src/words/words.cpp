@@ -55,7 +55,7 @@ std::string argument(const Arg& arg, Units units) {
             else if constexpr (std::is_same_v<T, Load>)
                 return writeLoad(v, units);
             else if constexpr (std::is_same_v<T, Money>)
-                return "$" + writeMoney(v);
+                return moneySign() + writeMoney(v);
             else if constexpr (std::is_same_v<T, Share>)
                 return writeShare(v);
             else
@@ -65,6 +65,12 @@ std::string argument(const Arg& arg, Units units) {
 }
 
 }  // namespace
+
+namespace {
+std::string sign = "$";
+}
+void setCurrency(std::string_view currency) { sign = currency == "euro" ? "€" : currency == "pound" ? "£" : "$"; }
+std::string moneySign() { return sign; }
 
 bool has(std::string_view id) { return table().contains(id); }
 

@@ -17,6 +17,10 @@ std::string say(const Say& say, Units units);
 /// `WHERE: WHAT; TODO` without the WHERE.
 std::string say(const Error& error, Units units);
 
+/// What stands before an amount: the sign of the design that is shown or printed, by its prices.currency. Dollars until set.
+void setCurrency(std::string_view currency);
+std::string moneySign();
+
 /// One paragraph of the letter: a stage, the list it repeats for (or empty), and its text with {key}, [id], {?key}…{/} and ⟨row⟩.
 struct Paragraph {
     std::string stage, list, text;

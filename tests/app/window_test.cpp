@@ -5,6 +5,7 @@
 #include <cmath>
 #include <map>
 #include <QApplication>
+#include <QDate>
 #include <QDir>
 #include <QElapsedTimer>
 #include <QFile>
@@ -26,6 +27,14 @@
 
 namespace oiko {
 namespace {
+
+/// Until a thing holds that another thread brings about.
+bool comes(const std::function<bool()>& holds) {
+    QElapsedTimer clock;
+    clock.start();
+    while (clock.elapsed() < 30'000 && !holds()) QApplication::processEvents(QEventLoop::AllEvents, 10);
+    return holds();
+}
 
 class Window : public testing::Test {
 protected:
@@ -540,6 +549,57 @@ TEST_F(Window, ThePriceBookIsTypedReadAndUndone) {
     }
 }
 
+TEST_F(Window, AStoreIsAskedWhateverItAnswers) {
+    auto& document = window->document();
+    auto* book = window->prices();
+    auto* store = book->findChild<QLineEdit*>("prices.store");
+    auto* ask = book->findChild<QPushButton*>("prices.ask");
+    const auto said = [&] { return book->message().toStdString(); };
+    const auto program = store->text().section(" --store", 0, 0);
+    // Reachable: dated, one undo step, what changed stands beside it.
+    ask->click();
+    ASSERT_TRUE(comes([&] { return !document.design().prices.empty(); }));
+    EXPECT_THAT(said(), testing::HasSubstr("came in"));
+    EXPECT_EQ(document.design().pricesDate, QDate::currentDate().toString(Qt::ISODate).toStdString());
+    EXPECT_EQ(document.undo()->index(), 1);
+    auto* list = book->findChild<QTreeWidget*>("pricebook.list");
+    int since = 0;
+    for (int i = 0; i < list->topLevelItemCount(); ++i) {
+        const auto id = list->topLevelItem(i)->data(0, Qt::UserRole).toString().toStdString();
+        const auto sample = findItem(catalog(), id)->price;
+        const auto now = document.design().prices.contains(id) ? document.design().prices.at(id) : sample;
+        since += !list->topLevelItem(i)->text(2).isEmpty();
+        EXPECT_EQ(list->topLevelItem(i)->text(2).isEmpty(), now == sample) << id;
+        if (now && sample) EXPECT_LE(std::fabs(inUnits(*now) - inUnits(*sample)), inUnits(*sample) * 0.1 + 0.01) << id;
+    }
+    EXPECT_GT(since, 20);
+    const auto asked = document.design();
+    settle();
+    EXPECT_FALSE(window->answer()->bill.complete()) << "one in forty is not in stock";
+    // Slow, down, garbage, torn, not there: each says so, and nothing is changed.
+    const auto fails = [&](const QString& command, const char* says, int patience = 10'000) {
+        store->setText(command);
+        book->ask(patience);
+        ASSERT_TRUE(comes([&] { return said().find("Asking") == std::string::npos; }));
+        EXPECT_THAT(said(), testing::HasSubstr(says)) << command.toStdString();
+        EXPECT_EQ(document.design(), asked) << command.toStdString();
+        QTest::qWait(50);
+    };
+    fails(program + " --mood slow", "too long", 300);
+    fails(program + " --mood down", "does not answer");
+    fails(program + " --mood garbage", "No price was changed");
+    fails("/nowhere/at-all", "can't be started");
+    fails("", "can't be started");
+    // Given up by hand.
+    store->setText(program + " --mood slow");
+    book->ask();
+    ask->click();
+    EXPECT_THAT(said(), testing::HasSubstr("Stopped"));
+    EXPECT_EQ(document.design(), asked);
+    document.undo()->undo();
+    EXPECT_EQ(document.design(), presetDesign("demo").value());
+}
+
 TEST_F(Window, UnitsSwitchWithoutChangingTheDesign) {
     const auto parts = window->answer()->model;
     ASSERT_TRUE(window->document().edit({{"plans.units", "metric"}}, "units"));
@@ -549,14 +609,6 @@ TEST_F(Window, UnitsSwitchWithoutChangingTheDesign) {
     type("coop.depth", "2440");
     settle();
     EXPECT_EQ(std::get<Length>(value("coop.depth")), mm(2440));
-}
-
-/// Until a thing holds that another thread brings about.
-bool comes(const std::function<bool()>& holds) {
-    QElapsedTimer clock;
-    clock.start();
-    while (clock.elapsed() < 30'000 && !holds()) QApplication::processEvents(QEventLoop::AllEvents, 10);
-    return holds();
 }
 
 TEST_F(Window, CoopsAreKeptComparedLaidOverTakenAndLetGo) {

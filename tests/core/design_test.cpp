@@ -61,6 +61,7 @@ TEST(Params, RefuseWhatLiesOutsideAndSayTheLimits) {
                             : p.type == Type::length ? "900 ft"
                             : p.type == Type::area   ? "9000 sq ft"
                             : p.type == Type::load   ? "9000 psf"
+                            : p.type == Type::mass   ? "90000 lb"
                             : p.type == Type::money  ? "900000"
                                                      : "99 %";
         const auto r = readValue(p, beyond, Units::imperial);

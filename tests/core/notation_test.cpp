@@ -119,5 +119,12 @@ TEST(Quantities, AreWholeWhereTheStandardsSaySo) {
     EXPECT_EQ(readLength("2.4m", Units::imperial).value() + mm(38.4), feet(8));
 }
 
+TEST(Mass, IsReadInPoundsAndKilograms) {
+    for (const auto* same : {"600 lb", "600lb", "600 lbs", "600"}) EXPECT_EQ(readMass(same, Units::imperial).value(), pounds(600)) << same;
+    EXPECT_EQ(readMass("270", Units::metric).value(), kilograms(270));
+    EXPECT_EQ(readMass("1 lb", Units::metric).value(), kilograms(0.45359237));
+    for (const auto* bad : {"", "lb", "6 stone", "1e3 kg", "six"}) EXPECT_FALSE(readMass(bad, Units::imperial)) << bad;
+}
+
 }  // namespace
 }  // namespace oiko

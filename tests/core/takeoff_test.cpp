@@ -9,6 +9,7 @@
 #include "core/catalog/lumber.h"
 #include "core/design/shell.h"
 #include "core/formats/exports.h"
+#include "core/purchase/sections.h"
 #include "some.h"
 
 namespace oiko {
@@ -252,6 +253,80 @@ TEST(ExportedModel, ShowsAVertexMovedByASixteenth) {
         ++tried;
     }
     EXPECT_GT(tried, 30U);
+}
+
+/// What is wrong with a bill put together by trips; empty when it stands.
+std::string untrue(const std::vector<Section>& list, const Answer& a, By by) {
+    std::string wrong;
+    Money sum;
+    std::vector<std::int64_t> bought(a.bill.lines.size());
+    const auto load = std::get<Mass>(a.settled->value("trip.load"));
+    const auto longest = a.settled->length("trip.longest");
+    for (const auto& s : list) {
+        Money amounts;
+        Mass mass;
+        for (const auto& share : s.shares) {
+            const auto* item = findItem(*a.prices, a.bill.lines[share.line].item);
+            amounts += share.amount, mass += massOf(*item, *a.settled) * share.bought, bought[share.line] += share.bought;
+            if (s.id == "trip" && item->kind != StockItem::Kind::roll && std::max(item->a, item->b) > longest) wrong += "too long; ";
+        }
+        if (amounts != s.amount) wrong += "amounts; ";
+        if (mass != s.mass) wrong += "mass; ";
+        if (s.id == "trip" && s.mass > load) wrong += "overloaded; ";
+        sum += s.amount;
+    }
+    if (sum != a.bill.net) wrong += "sum; ";
+    for (std::size_t i = 0; i < bought.size(); ++i)
+        if (bought[i] != a.bill.lines[i].bought) wrong += a.bill.lines[i].item + "; ";
+    if (by == By::trip && list.size() > 1)
+        for (std::size_t i = 0; i + 1 < list.size(); ++i)
+            if (list[i].id == "trip" && list[i].number != static_cast<std::int64_t>(i) + 1) wrong += "numbers; ";
+    return wrong;
+}
+
+TEST(Sections, HoldEveryLineOnceAndTripsWhatTheVehicleTakes) {
+    for (const auto& changes : std::vector<std::vector<Change>>{{},
+                                                                {{"trip.load", "200 lb"}},
+                                                                {{"trip.longest", "20ft"}, {"trip.load", "5000 lb"}},
+                                                                {{"trip.longest", "3ft"}},
+                                                                {{"flock.count", "30"}, {"trip.longest", "12ft"}}}) {
+        const auto a = answerTo(designWith(changes));
+        for (const auto by : {By::system, By::kind, By::trip}) {
+            const auto list = sections(a->bill, by, *a->settled, *a->prices);
+            EXPECT_EQ(untrue(list, *a, by), "") << static_cast<int>(by);
+            for (const auto& s : list)
+                EXPECT_TRUE(words::has((by == By::system ? "group." : by == By::kind ? "kind." : "trip.") + s.id)) << s.id;
+        }
+        EXPECT_EQ(sections(a->bill, By::system, *a->settled, *a->prices).size(),
+                  static_cast<std::size_t>(std::ranges::count_if(a->bill.groups, [](const auto& g) { return g.has_value(); })));
+    }
+    // All of it in a lorry: one trip. A trip weighs what its bags and boards do: twenty bags of gravel at 50 lb are half a ton.
+    const auto lorry = answerTo(designWith({{"trip.longest", "20ft"}, {"trip.load", "5000 lb"}}));
+    const auto one = sections(lorry->bill, By::trip, *lorry->settled, *lorry->prices);
+    ASSERT_EQ(one.size(), 1u);
+    EXPECT_GT(inPounds(one[0].mass), 1000);
+    // Fewer trips than the load asks for are none; the next one would not have fitted: at most twice as many.
+    const auto car = answerTo(designWith({{"trip.longest", "20ft"}, {"trip.load", "600 lb"}}));
+    const auto many = sections(car->bill, By::trip, *car->settled, *car->prices);
+    const double least = std::ceil(inPounds(one[0].mass) / 600);
+    EXPECT_GE(static_cast<double>(many.size()), least);
+    EXPECT_LE(static_cast<double>(many.size()), 2 * least);
+}
+
+TEST(Sections, TheCheckerFindsPlantedFaults) {
+    const auto a = answerTo(designWith({{"trip.load", "400 lb"}}));
+    const auto good = sections(a->bill, By::trip, *a->settled, *a->prices);
+    ASSERT_GT(good.size(), 2u);
+    const auto with = [&](auto&& spoil) {
+        auto list = good;
+        spoil(list);
+        return untrue(list, *a, By::trip);
+    };
+    EXPECT_NE(with([](auto& l) { l[0].shares.pop_back(); }), "");
+    EXPECT_NE(with([](auto& l) { l[0].amount += money(0.01); }), "");
+    EXPECT_NE(with([](auto& l) { l[0].shares.push_back(l[1].shares[0]); }), "");
+    EXPECT_NE(with([](auto& l) { l.back().id = "trip"; }), "");
+    EXPECT_NE(with([](auto& l) { l[0].mass += pounds(1); }), "");
 }
 
 }  // namespace

@@ -154,7 +154,7 @@ TEST_F(Tool, NamesThePlaceInADamagedFile) {
     };
     const std::vector<std::pair<std::string, std::string>> damaged{
         {with("\"3/12\"", "\"steepish\""), "/roof/pitch"},
-        {with("\"version\": 1", "\"version\": 7"), "/version"},
+        {with("\"version\": 2", "\"version\": 7"), "/version"},
         {with("\"oikostat\"", "\"other\""), "/format"},
         {good.substr(0, good.size() / 2), "d2.oikostat:"},
         {"", "d2.oikostat:1"},
@@ -252,8 +252,28 @@ TEST_F(Tool, TheSchemaAcceptsWhatIsSavedAndRefusesWhatIsNot) {
     };
     EXPECT_EQ(validate("d.oikostat"), 0) << slurp(dir / "err.txt");
     auto doc = json::parse(slurp(dir / "d.oikostat"));
-    doc["coop"]["colour"] = "red";
-    write("bad.oikostat", doc.dump());
+    // With what is kept, on hand and cut; the tool keeps it all when a value is set.
+    doc["alternatives"] = {{{"name", "Flatter"},
+                            {"answers", {{"roof", {{"pitch", "2.5/12"}, {"cover", "metal-sealed"}}}, {"doors", {{"1", json::object()}}}}}}};
+    doc["on_hand"] = {"6 2x4 7' 2\"", "3 strap-hinge-6"};
+    doc["cut_boards"] = {
+        {{"item", "2x4-8"}, {"profile", "2x4"}, {"length", "8'"}, {"offcut", "23 7/8in"}, {"pieces", {{{"at", "0"}, {"length", "6'"}}}}}};
+    write("kept.oikostat", doc.dump());
+    EXPECT_EQ(validate("kept.oikostat"), 0) << slurp(dir / "err.txt");
+    const auto set = run("set kept.oikostat finish.coats=1");
+    ASSERT_EQ(set.status, 0) << set.err;
+    const auto again = json::parse(slurp(dir / "kept.oikostat"));
+    EXPECT_EQ(again["on_hand"].size(), 2u);
+    EXPECT_EQ(again["cut_boards"][0]["pieces"].size(), 1u);
+    EXPECT_EQ(again["alternatives"][0]["name"], "Flatter");
+    EXPECT_EQ(validate("kept.oikostat"), 0) << slurp(dir / "err.txt");
+    auto bad = doc;
+    bad["coop"]["colour"] = "red";
+    write("bad.oikostat", bad.dump());
+    EXPECT_NE(validate("bad.oikostat"), 0);
+    bad = doc;
+    bad["alternatives"][0]["answers"]["format"] = "oikostat";
+    write("bad.oikostat", bad.dump());
     EXPECT_NE(validate("bad.oikostat"), 0);
 }
 

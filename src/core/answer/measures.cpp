@@ -5,6 +5,7 @@
 
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/purchase/sections.h"
 
 namespace oiko {
 
@@ -45,6 +46,9 @@ std::map<std::string, Message> measures(const Answer& a) {
         {"steps", one(static_cast<std::int64_t>(a.steps->size()))},
         {"heaviest", one(a.heaviest)},
     };
+    const auto going = sections(a.bill, By::trip, s, *a.prices);
+    const bool toDeliver = !going.empty() && going.back().id == "delivered";
+    m["trips"] = {toDeliver ? "measure.tripsand" : "measure.trips", {static_cast<std::int64_t>(going.size()) - toDeliver}};
     double used = 0;
     for (const auto u : a.bill.usedOnHand) used += u;
     m["onhand.used"] = used > 0 ? Message{"measure.onhand", {static_cast<std::int64_t>(std::ceil(used))}} : Message{"measure.nobudget", {}};

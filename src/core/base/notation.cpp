@@ -175,6 +175,13 @@ Result<Load> readLoad(std::string_view text, Units bare) {
     return v && *v < 1e12 ? Result{Load::ticks(wholeTicks(*v))} : unreadable(text, "load");
 }
 
+Result<Mass> readMass(std::string_view text, Units bare) {
+    const double lb = kKgPerLb * 1e6;
+    const auto v =
+        readWithUnit(plain(text), std::array<Unit, 3>{{{"lbs", lb}, {"lb", lb}, {"kg", 1e6}}}, bare == Units::imperial ? lb : 1e6);
+    return v && *v < 1e15 ? Result{Mass::ticks(wholeTicks(*v))} : unreadable(text, "mass");
+}
+
 Result<Area> readArea(std::string_view text, Units bare) {
     const auto v = readWithUnit(
         plain(text), std::array<Unit, 5>{{{"sq ft", 92903.04}, {"sqft", 92903.04}, {"ft2", 92903.04}, {"m2", 1e6}, {"sq m", 1e6}}},
@@ -183,7 +190,7 @@ Result<Area> readArea(std::string_view text, Units bare) {
 }
 
 Result<Money> readMoney(std::string_view text) {
-    auto s = replaceAll(replaceAll(plain(text), "€", ""), "$", "");
+    auto s = replaceAll(replaceAll(replaceAll(plain(text), "€", ""), "£", ""), "$", "");
     const auto v = readNumber(trimmed(s));
     if (!v || std::fabs(*v) > 1e9 || std::fabs(*v * 1e4 - std::round(*v * 1e4)) > 1e-3) return unreadable(text, "money");
     return money(*v);

@@ -20,6 +20,8 @@ Result<Length> readLength(std::string_view text, Units bare);
 Result<Angle> readAngle(std::string_view text);
 /// 30 psf, 30psf, 1.2 kPa; a bare number is psf or kPa.
 Result<Load> readLoad(std::string_view text, Units bare);
+/// 800 lb, 800 lbs, 360 kg; a bare number is pounds or kilograms.
+Result<Mass> readMass(std::string_view text, Units bare);
 /// 4 sq ft, 4 ft2, 4 ft², 0.4 m2, 0.4 m²; a bare number is sq ft or m².
 Result<Area> readArea(std::string_view text, Units bare);
 /// A plain decimal, at most four places; a leading $ or € is passed over.

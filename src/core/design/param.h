@@ -11,13 +11,13 @@
 
 namespace oiko {
 
-enum class Type { length, angle, area, load, money, share, count, flag, choice, text };
+enum class Type { length, angle, area, load, mass, money, share, count, flag, choice, text };
 enum class Stage { flock, place, form, frame, openings, skin, inside, run, cut, buy, plans, build };
 std::string_view name(Type type);
 std::string_view name(Stage stage);
 
 /// One alternative for each Type, in its order; a choice and a text are both strings.
-using Value = std::variant<Length, Angle, Area, Load, Money, Share, std::int64_t, bool, std::string>;
+using Value = std::variant<Length, Angle, Area, Load, Mass, Money, Share, std::int64_t, bool, std::string>;
 
 class Ask;
 

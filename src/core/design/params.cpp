@@ -424,7 +424,12 @@ std::vector<Param> declare() {
     p.push_back(choice("onhand.use", cut, {"saves", "first", "no"}, word("saves"), false));
     // Buy
     p.push_back({"budget.total", buy, Type::money, money(0), money(100000), {}, always(money(0)), false, {}});
+    p.push_back({"prices.store", buy, Type::text, std::string{}, std::string{}, {}, word(""), false, {}});
+    p.push_back(choice("prices.currency", buy, {"dollar", "euro", "pound"}, word("dollar"), false));
     p.push_back({"prices.tax", buy, Type::share, percent(0), percent(30), {}, always(percent(6)), false, {}});
+    // A small car with its seats down. Common practice.
+    p.push_back({"trip.longest", buy, Type::length, feet(3), feet(20), {}, always(feet(8)), false, {}});
+    p.push_back({"trip.load", buy, Type::mass, pounds(100), pounds(5000), {}, always(pounds(600)), false, {}});
     // Plans
     p.push_back(choice("plans.paper", plans, {"letter", "a4"}, word("letter"), false));
     p.push_back(choice("plans.units", plans, {"imperial", "metric"}, word("imperial"), false));

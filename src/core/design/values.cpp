@@ -33,6 +33,7 @@ Result<Value> readValue(const Param& p, std::string_view text, Units units) {
             case Type::angle: return within(p, readAngle(text));
             case Type::area: return within(p, readArea(text, units));
             case Type::load: return within(p, readLoad(text, units));
+            case Type::mass: return within(p, readMass(text, units));
             case Type::money: return within(p, readMoney(text));
             case Type::share: return within(p, readShare(text));
             case Type::count: return within(p, readCount(text));
@@ -70,6 +71,7 @@ std::string writeValue(const Param& p, const Value& value, Units units) {
         case Type::angle: return writeAngle(std::get<Angle>(value), units);
         case Type::area: return writeArea(std::get<Area>(value), units);
         case Type::load: return writeLoad(std::get<Load>(value), units);
+        case Type::mass: return writeMass(std::get<Mass>(value), units);
         case Type::money: return writeMoney(std::get<Money>(value));
         case Type::share: return writeShare(std::get<Share>(value));
         case Type::count: return std::to_string(std::get<std::int64_t>(value));
@@ -95,6 +97,12 @@ std::string exactValue(const Param& p, const Value& value, Units units) {
             const auto shown = writeNumber(inPsf(l), 3) + " psf";
             const auto back = readLoad(shown, units);
             return back && back.value() == l ? shown : writeNumber(inKilopascals(l), 6) + " kPa";
+        }
+        case Type::mass: {
+            const auto m = std::get<Mass>(value);
+            const auto shown = writeNumber(inPounds(m), 3) + " lb";
+            const auto back = readMass(shown, units);
+            return back && back.value() == m ? shown : writeNumber(inKilograms(m), 6) + " kg";
         }
         case Type::money: return exactMoney(std::get<Money>(value));
         case Type::share: return writeNumber(inPercent(std::get<Share>(value)), 4) + "%";
