@@ -297,6 +297,47 @@ TEST(Drawings, FrameMarksAreThoseOfTheCutList) {
     }
 }
 
+TEST(Cards, HoldEachKindOfPieceOnceAndWhatIsMeasuredFirstLast) {
+    const auto a = answerTo(presetDesign("demo").value());
+    std::map<std::string, int> seen;
+    bool later = false;
+    const auto kinds = pieceCardCount(*a->takeoff);
+    for (std::size_t from = 0; from < kinds; from += 20)
+        for (const auto& l : pieceCards(*a->takeoff, from, 20).labels) {
+            const auto* m = std::get_if<Message>(&l.say);
+            if (!m || !m->id.starts_with("card.") || m->id == "card.ends") continue;
+            ++seen[std::get<std::string>(m->args[0])];
+            EXPECT_FALSE(later && m->id == "card.piece") << "measured first stands after the rest";
+            later |= m->id == "card.first";
+        }
+    EXPECT_TRUE(later);
+    std::size_t lumber = 0;
+    for (const auto& p : a->takeoff->pieces) {
+        lumber += p.form == Form::lumber;
+        if (p.form == Form::lumber) EXPECT_EQ(seen[p.mark], 1) << p.mark;
+    }
+    EXPECT_EQ(lumber, kinds);
+    EXPECT_TRUE(measuredFirst("casing") && measuredFirst("leaf-stile") && !measuredFirst("stud") && !measuredFirst("joist"));
+}
+
+TEST(Cards, AStoryStickHasTheStudsWhereTheModelHasThem) {
+    const auto a = answerTo(designWith({{"coop.width", "11ft 3in"}, {"frame.spacing", "16in"}}));
+    const double wide = inMm(a->settled->length("coop.width"));
+    for (const auto* side : {"front", "back"}) {
+        // Seen from outside the back runs from the coop's right end.
+        std::set<std::int64_t> stand, told;
+        for (const auto& p : a->model->parts) {
+            if (p.system != System::walls || p.assembly != std::string{side} + " wall" || p.along.z < 0.9 || p.role == "cripple") continue;
+            const auto box = p.box();
+            stand.insert(std::llround(std::string_view{side} == "front" ? box.low.x : wide - box.high.x));
+        }
+        for (const auto& l : storyStick(*a->model, *a->settled, *a->takeoff, side).labels)
+            if (const auto* length = std::get_if<Length>(&l.say)) told.insert(std::llround(inMm(*length)));
+        EXPECT_GT(told.size(), 8u) << side;
+        EXPECT_EQ(told, stand) << side;
+    }
+}
+
 TEST(PlanSet, FitsItsPagesAtUsualScales) {
     for (const auto* paper : {"letter", "a4"})
         for (const auto* units : {"imperial", "metric"}) {

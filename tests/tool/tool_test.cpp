@@ -254,7 +254,7 @@ TEST_F(Tool, TheSchemaAcceptsWhatIsSavedAndRefusesWhatIsNot) {
     auto doc = json::parse(slurp(dir / "d.oikostat"));
     // With what is kept, on hand and cut; the tool keeps it all when a value is set.
     doc["alternatives"] = {{{"name", "Flatter"},
-                            {"answers", {{"roof", {{"pitch", "2.5/12"}, {"cover", "metal-sealed"}}}, {"doors", {{"1", json::object()}}}}}}};
+                            {"answers", {{"roof", {{"pitch", "2.5/12"}, {"cover", "metal_sealed"}}}, {"doors", {{"1", json::object()}}}}}}};
     doc["on_hand"] = {"6 2x4 7' 2\"", "3 strap-hinge-6"};
     doc["cut_boards"] = {
         {{"item", "2x4-8"}, {"profile", "2x4"}, {"length", "8'"}, {"offcut", "23 7/8in"}, {"pieces", {{{"at", "0"}, {"length", "6'"}}}}}};

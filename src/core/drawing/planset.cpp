@@ -97,6 +97,8 @@ Table cutListTable(const Takeoff& t) {
             note = {"note.rip", {}};
         else if (p.openings)
             note = {"note.openings", {}};
+        else if (p.measureFirst)
+            note = {"note.first", {}};
         const bool wide = p.form == Form::sheet || p.ripped;
         table.rows.push_back({p.mark, std::to_string(p.count()), Message{"part." + p.role, {}}, Message{"stock." + p.stock, {}}, p.length,
                               wide ? Say{p.width} : Say{std::string{}}, p.form == Form::lumber ? Say{angles(p.saw)} : Say{std::string{}},
@@ -162,6 +164,16 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
         b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 24);
     b.place(b.page({"page.roof", {}}), roofFramePlan(m, s, t), {"view.roof", {}}, x, y, w, h, 26);
     b.tables(cutListTable(t), 1);
+    for (const auto& pair : {std::pair{"front", "back"}, std::pair{"left", "right"}}) {
+        auto& p = b.page({"page.sticks", {}});
+        b.place(p, storyStick(m, s, t, pair.first), {"view.stick", {Ref{std::string{"side."} + pair.first}}}, x, y + h / 2, w, h / 2, 4);
+        b.place(p, storyStick(m, s, t, pair.second), {"view.stick", {Ref{std::string{"side."} + pair.second}}}, x, y, w, h / 2, 4);
+    }
+    for (std::size_t from = 0, kinds = pieceCardCount(t); from < kinds; from += 40) {
+        auto& p = b.page({"page.pieces", {}});
+        for (std::size_t column = 0; column < 2 && from + column * 20 < kinds; ++column)
+            b.place(p, pieceCards(t, from + column * 20, 20), {"view.pieces", {}}, x + w / 2 * static_cast<double>(column), y, w / 2, h, 5);
+    }
     // Twenty boards to a column, two columns to a page.
     const std::size_t each = 20, total = cuts.boards.boards.size();
     for (std::size_t from = 0; from < total; from += 2 * each) {

@@ -23,6 +23,13 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
                    std::size_t from, std::size_t count, std::size_t marked);
 /// From one board of such a drawing to the next, and how high a board is drawn, mm.
 inline constexpr double kCardRow = 330, kCardHigh = 220;
+/// Lumber piece by piece, `count` kinds after the first `from`: its ends as sawn, notches, a box for each to tick off. What is measured
+/// first stands after the rest. Across the grain they are drawn wider than they are.
+Drawing pieceCards(const Takeoff& takeoff, std::size_t from, std::size_t count);
+/// How many kinds of lumber pieces there are to show.
+std::size_t pieceCardCount(const Takeoff& takeoff);
+/// A stick to lay along a wall's plates: where each upright stands, all from one end, and its mark.
+Drawing storyStick(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
 Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, std::size_t sheet);
 
 }  // namespace oiko

@@ -42,7 +42,8 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
     if (what == "parts") {
         out.head = {"mark",          "count",         "part",      "stock",           "length",
                     "width",         "length_mm",     "width_mm",  "start_miter_deg", "start_bevel_deg",
-                    "end_miter_deg", "end_bevel_deg", "mirror_of", "notches",         "system"};
+                    "end_miter_deg", "end_bevel_deg", "mirror_of", "notches",         "system",
+                    "measure_first"};
         for (const auto& p : a.takeoff->pieces) {
             std::string notches;
             for (const auto& n : p.saw.notches)
@@ -50,7 +51,8 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
                            " long " + length(mm(n.depthMm), a) + " deep";
             out.rows.push_back({p.mark, static_cast<double>(p.count()), say("part." + p.role), p.stock, length(p.length, a),
                                 length(p.width, a), tidy(inMm(p.length)), tidy(inMm(p.width)), p.saw.start.miterDeg, p.saw.start.bevelDeg,
-                                p.saw.end.miterDeg, p.saw.end.bevelDeg, p.mirrorOf, notches, std::string{name(p.system)}});
+                                p.saw.end.miterDeg, p.saw.end.bevelDeg, p.mirrorOf, notches, std::string{name(p.system)},
+                                p.measureFirst ? 1.0 : 0.0});
         }
     } else if (what == "cuts") {
         out.head = {"board", "stock", "order", "mark", "length", "length_mm", "at_mm", "offcut_mm"};

@@ -116,6 +116,13 @@ SawSettings sawSettings(const Part& p) {
     return out;
 }
 
+bool measuredFirst(std::string_view role) {
+    static constexpr std::string_view kRoles[] = {"leaf-stile", "leaf-rail",  "leaf",         "stop",    "batten",
+                                                  "track",      "casing",     "corner-board", "purlin",  "gate-stile",
+                                                  "gate-rail",  "gate-brace", "fascia",       "pop-leaf"};
+    return std::ranges::find(kRoles, role) != std::end(kRoles);
+}
+
 Takeoff takeOff(const Model& model, Settled& settled) {
     const auto units = settled.choice("plans.units") == "metric" ? Units::metric : Units::imperial;
     Takeoff t;
@@ -141,8 +148,8 @@ Takeoff takeOff(const Model& model, Settled& settled) {
         }
         if (same == SIZE_MAX) {
             Piece piece;
-            piece.role = p.role, piece.stock = p.stock, piece.form = p.form, piece.system = p.system, piece.length = length,
-            piece.width = width;
+            piece.role = p.role, piece.measureFirst = measuredFirst(p.role), piece.stock = p.stock, piece.form = p.form,
+            piece.system = p.system, piece.length = length, piece.width = width;
             if (p.form == Form::lumber) {
                 piece.saw = sawSettings(p);
                 const double across = std::max(p.extent(p.wide), p.extent(p.thick()));

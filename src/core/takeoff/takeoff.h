@@ -33,10 +33,11 @@ struct Piece {
     std::string role, stock;
     Form form = Form::lumber;
     System system = System::walls;
-    Length length, width;   ///< rounded once to the saw's grid; long point to long point; a sheet's grain runs along `length`
-    bool ripped = false;    ///< narrower than its board
-    bool grain = false;     ///< of a sheet: may not be turned
-    bool openings = false;  ///< of a sheet: cut round openings
+    Length length, width;       ///< rounded once to the saw's grid; long point to long point; a sheet's grain runs along `length`
+    bool ripped = false;        ///< narrower than its board
+    bool grain = false;         ///< of a sheet: may not be turned
+    bool openings = false;      ///< of a sheet: cut round openings
+    bool measureFirst = false;  ///< `length` is what the drawings say; what stands is measured before it is cut
     SawSettings saw;
     std::vector<std::size_t> parts;
     std::int64_t count() const { return static_cast<std::int64_t>(parts.size()); }
@@ -54,6 +55,10 @@ struct Takeoff {
     std::vector<HardwareLine> hardware;  ///< one line an item
     std::vector<std::string> marks;      ///< by part
 };
+
+/// Whether pieces of this role are measured where they go before they are cut: leaves, stops and trim round openings that are never
+/// quite square, ridge and purlin ends, mesh battens. Common practice.
+bool measuredFirst(std::string_view role);
 
 /// Units: the saw's grid, 1/16 in or 1 mm.
 Takeoff takeOff(const Model& model, Settled& settled);

@@ -1,0 +1,184 @@
+// Cards for the saw: lumber piece by piece, boards and sheets with what is cut from them, story sticks.
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include "core/catalog/lumber.h"
+#include "core/design/layout.h"
+#include "core/drawing/views.h"
+
+namespace oiko {
+namespace {
+
+std::vector<const Piece*> lumberPieces(const Takeoff& t) {
+    std::vector<const Piece*> out;
+    for (const bool later : {false, true})
+        for (const auto& p : t.pieces)
+            if (p.form == Form::lumber && p.measureFirst == later) out.push_back(&p);
+    return out;
+}
+
+void tickBox(Drawing& d, Vec2 at, double side, bool ticked) {
+    d.add({Pen::edge, Fill::paper, {at, {at.x + side, at.y}, {at.x + side, at.y + side}, {at.x, at.y + side}}, true, ""});
+    if (ticked)
+        d.add({Pen::cut,
+               Fill::none,
+               {{at.x + side * 0.15, at.y + side * 0.5}, {at.x + side * 0.4, at.y + side * 0.2}, {at.x + side * 1.1, at.y + side}},
+               false,
+               ""});
+}
+
+}  // namespace
+
+std::size_t pieceCardCount(const Takeoff& t) { return lumberPieces(t).size(); }
+
+Drawing pieceCards(const Takeoff& t, std::size_t from, std::size_t count) {
+    Drawing d;
+    d.id = "pieces";
+    const auto all = lumberPieces(t);
+    double y = 0;
+    for (std::size_t i = from; i < std::min(all.size(), from + count); ++i, y -= kCardRow) {
+        const auto& p = *all[i];
+        const double l = inMm(p.length), h = kCardHigh;
+        // A miter's slant across the card; the ends' angles are written beside it.
+        const auto slant = [&](const EndCut& e) { return std::clamp(std::tan(e.miterDeg * kPi / 180) * h, -l / 2, l / 2); };
+        const double a = slant(p.saw.start), b = slant(p.saw.end);
+        d.add({Pen::outline,
+               p.stock.ends_with("pt") ? Fill::treated : Fill::wood,
+               {{std::max(0.0, a), y}, {l - std::max(0.0, b), y}, {l - std::max(0.0, -b), y + h}, {std::max(0.0, -a), y + h}},
+               true,
+               p.mark});
+        const auto* section = profile(p.stock);
+        for (const auto& n : p.saw.notches) {
+            const double deep = n.depthMm / inMm(section->wide) * h;
+            d.add({Pen::edge,
+                   Fill::cutFace,
+                   {{n.atMm, y}, {n.atMm + n.widthMm, y}, {n.atMm + n.widthMm, y + deep}, {n.atMm, y + deep}},
+                   true,
+                   p.mark});
+        }
+        const auto end = [](const EndCut& e) {
+            return writeNumber(e.miterDeg, 1) + "°" + (std::fabs(e.bevelDeg) > 0.05 ? " / " + writeNumber(e.bevelDeg, 1) + "°" : "");
+        };
+        // What does not go into a short piece stands behind its box.
+        const bool within = l > 700;
+        const double box = l + 60, behind = box + h * 0.75;
+        d.labels.push_back({{within ? l / 2 : behind, y + h * 0.47}, p.length, 2.0, within ? 0 : -1, 0, false, p.mark});
+        if (p.saw.start != EndCut{} || p.saw.end != EndCut{})
+            d.labels.push_back({{within ? behind : behind + 750, y + h * 0.47},
+                                Message{"card.ends", {end(p.saw.start), end(p.saw.end)}},
+                                1.9,
+                                -1,
+                                0,
+                                false,
+                                ""});
+        d.labels.push_back(
+            {{-60, y + h * 0.47},
+             Message{p.measureFirst ? "card.first" : "card.piece", {p.mark, p.count(), Ref{"part." + p.role}, Ref{"stock." + p.stock}}},
+             1.9,
+             1,
+             0,
+             false,
+             ""});
+        tickBox(d, {box, y + h * 0.2}, h * 0.55, false);
+        d.reach({behind + (within ? 900 : 1650), y});
+    }
+    d.reach({-2700, 0});
+    return d;
+}
+
+Drawing storyStick(const Model& m, Settled& s, const Takeoff& t, std::string_view side) {
+    Drawing d;
+    d.id = "stick/" + std::string{side};
+    const double high = inMm(inches(3.5));
+    const auto frame = wallFrame(m, s, t, side);
+    // Where each upright's left face stands, read off the frame as drawn: the shapes there name their parts.
+    std::map<double, std::string> uprights;
+    double low = 1e300, end = -1e300;
+    for (const auto& shape : frame.shapes) {
+        const auto* part = m.find(shape.part);
+        if (!part || part->system != System::walls) continue;
+        const auto [a, b] = std::ranges::minmax(shape.points, {}, &Vec2::x);
+        low = std::min(low, a.x), end = std::max(end, b.x);
+        if (part->along.z > 0.9 && part->role != "cripple")
+            uprights.emplace(std::round(a.x * 1000) / 1000, t.marks[static_cast<std::size_t>(part - m.parts.data())]);
+    }
+    if (low > end) return d;
+    d.add({Pen::outline, Fill::wood, {{0, 0}, {end - low, 0}, {end - low, high}, {0, high}}, true, ""});
+    const double wide = inMm(inches(1.5));
+    for (const auto& [x, mark] : uprights) {
+        // A line where the piece begins, a cross on the side where it stands.
+        const double u = x - low;
+        d.add({Pen::edge, Fill::none, {{u, 0}, {u, high}}, false, ""});
+        d.add({Pen::dimension, Fill::none, {{u + wide * 0.2, high * 0.2}, {u + wide * 0.8, high * 0.8}}, false, ""});
+        d.add({Pen::dimension, Fill::none, {{u + wide * 0.2, high * 0.8}, {u + wide * 0.8, high * 0.2}}, false, ""});
+        d.labels.push_back({{u + wide / 2, high + 25}, mark, 1.6, -1, 90, false, ""});
+        d.labels.push_back({{u + wide / 2, -25}, mm(u), 1.6, 1, 90, false, ""});
+    }
+    d.reach({0, -320}), d.reach({0, high + 200});
+    return d;
+}
+
+Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile,
+                   std::size_t from, std::size_t count, std::size_t marked) {
+    Drawing d;
+    d.id = "boards/" + std::string{profile};
+    const double high = kCardHigh;
+    double y = 0;
+    std::size_t n = 0;
+    for (const auto& b : plan.boards) {
+        const auto& st = stock[b.stock];
+        if ((!profile.empty() && st.profile != profile) || n++ < from) continue;
+        if (n > from + count) break;
+        const double length = inMm(st.length);
+        d.add({Pen::outline, Fill::paper, {{0, y}, {length, y}, {length, y + high}, {0, y + high}}, true, ""});
+        double end = 0;
+        for (const auto& c : b.pieces) {
+            const double a = inMm(c.at), e = a + inMm(parts[c.part].length);
+            d.add({Pen::edge,
+                   st.profile.ends_with("pt") ? Fill::treated : Fill::wood,
+                   {{a, y}, {e, y}, {e, y + high}, {a, y + high}},
+                   true,
+                   parts[c.part].label});
+            // One line: mark and length where there is room, else the mark, which the list of pieces has.
+            const auto& label = parts[c.part].label;
+            const Say says = e - a > 800 ? Say{Message{"card.cut", {label, parts[c.part].length}}} : Say{label};
+            if (e - a > 130) d.labels.push_back({{(a + e) / 2, y + high * 0.47}, says, e - a > 330 ? 2.0 : 1.5, 0, 0, true, label});
+            end = e;
+        }
+        for (double x = end + 40; x < length - 10; x += 60)
+            d.add({Pen::hatch, Fill::none, {{x, y}, {std::min(x + 60, length), y + high}}, false, ""});
+        tickBox(d, {length + 60, y + high * 0.225}, high * 0.55, static_cast<std::size_t>(&b - plan.boards.data()) < marked);
+        d.labels.push_back({{-40, y + high / 2}, Message{"board.named", {Ref{"stock." + st.profile}, st.length}}, 2.0, 1, 0, false, ""});
+        y -= kCardRow;
+    }
+    d.reach({-900, 0});
+    return d;
+}
+
+Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, std::size_t index) {
+    Drawing d;
+    d.id = "sheets/" + std::to_string(index + 1);
+    const auto& sheet = plan.sheets[index];
+    const auto& st = stock[sheet.stock];
+    const double w = inMm(st.width), h = inMm(st.height);
+    d.add({Pen::outline, Fill::paper, {{0, 0}, {w, 0}, {w, h}, {0, h}}, true, ""});
+    for (const auto& p : sheet.placements) {
+        const double x = inMm(p.x), y = inMm(p.y), e = x + inMm(p.width), t = y + inMm(p.height);
+        d.add({Pen::edge, Fill::sheet, {{x, y}, {e, y}, {e, t}, {x, t}}, true, parts[p.part].label});
+        const bool narrow = e - x < t - y && e - x < 300;
+        d.labels.push_back(
+            {{(x + e) / 2, (y + t) / 2 + (narrow ? 0 : 40)}, parts[p.part].label, 2.4, 0, narrow ? 90.0 : 0.0, true, parts[p.part].label});
+        if (!narrow && t - y > 200) {
+            d.labels.push_back(
+                {{(x + e) / 2, (y + t) / 2 - 50}, Message{"size", {p.width, p.height}}, 1.8, 0, 0, false, parts[p.part].label});
+        }
+    }
+    for (std::size_t i = 0; i < sheet.cuts.size(); ++i) {
+        const auto& c = sheet.cuts[i];
+        d.add({Pen::centre, Fill::none, {{inMm(c.x0), inMm(c.y0)}, {inMm(c.x1), inMm(c.y1)}}, false, ""});
+    }
+    return d;
+}
+
+}  // namespace oiko
