@@ -81,7 +81,7 @@ bool Engine::waiting() {
 
 void Engine::work() {
     Memory memory;
-    AnswerPtr last;
+    AnswerPtr last, shown;  ///< the newest, and the one whose plan was searched last
     bool searched = true;
     for (;;) {
         std::optional<Design> design;
@@ -106,7 +106,7 @@ void Engine::work() {
         } else if (!searched) {
             searched = true;
             Q_EMIT searching(true);
-            auto proven = withProvenCuts(last, interrupted);
+            auto proven = withProvenCuts(last, interrupted, shown.get());
             bool newer = false;
             {
                 const std::lock_guard lock{mutex_};
@@ -114,7 +114,7 @@ void Engine::work() {
                 // A search broken off for a small question is taken up again.
                 if (!newer && !stop_ && proven->cuts->boards.cutShort && !wishes_.empty()) searched = false;
             }
-            if (!newer && searched) Q_EMIT answered(std::move(proven));
+            if (!newer && searched) shown = proven, Q_EMIT answered(std::move(proven));
             Q_EMIT searching(false);
         } else if (!unproven_.empty()) {
             const auto [ticket, good] = unproven_.front();

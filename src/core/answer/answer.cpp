@@ -98,11 +98,13 @@ std::shared_ptr<const Answer> answer(const Design& design, Memory& memory) {
     return a;
 }
 
-std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop) {
+std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop,
+                                             const Answer* before) {
     auto a = std::make_shared<Answer>(*given);
     a->settled = std::make_shared<Settled>(a->design);  // values are found as they are asked for: a thread has its own
     auto rules = cutRules(*a->settled);
     rules.work = 2'000'000, rules.stop = stop;
+    if (before) rules.before = boardsBefore(*before->cuts);
     a->cuts = std::make_shared<const CutLists>(cutLists(*a->takeoff, *a->settled, *a->prices, rules));
     a->bill = buy(*a->model, *a->takeoff, *a->cuts, *a->settled, *a->prices);
     a->findings = judge(*a->settled, *a->model);

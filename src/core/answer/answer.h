@@ -38,7 +38,9 @@ class Memory {
 /// Milliseconds for a usual coop; the cut plan is the good one, not the proven.
 std::shared_ptr<const Answer> answer(const Design& design, Memory& memory);
 
-/// The same answer with the cut plan searched and bounded; `stop` ends the search with what there is.
-std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop);
+/// The same answer with the cut plan searched and bounded; `stop` ends the search with what there is. `before`, an answer shown before,
+/// decides among plans of equal cost.
+std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop,
+                                             const Answer* before = nullptr);
 
 }  // namespace oiko

@@ -10,6 +10,7 @@
 #include "core/cutting/cutting.h"
 #include "core/cutting/knapsack.h"
 #include "core/cutting/proof.h"
+#include "core/cutting/ties.h"
 
 namespace oiko {
 namespace {
@@ -137,6 +138,27 @@ Yard yardOf(const std::vector<CutPart>& parts, const std::vector<CutStock>& stoc
     return y;
 }
 
+/// Boards of the plan before, as fillings of today's stock with today's sizes; those that ask for others are left out.
+std::vector<Filled> beforeOf(const Yard& y, const CutRules& rules, const std::string& profile, const std::vector<CutStock>& stock) {
+    std::vector<Filled> out;
+    for (const auto& b : rules.before) {
+        if (b.profile != profile) continue;
+        Pattern pattern(y.size.size(), 0);
+        bool known = true;
+        for (const auto piece : b.pieces) {
+            const auto at = std::ranges::find(y.length, piece.count());
+            known = known && at != y.length.end();
+            if (known) ++pattern[static_cast<std::size_t>(at - y.length.begin())];
+        }
+        for (std::size_t j = 0; known && j < y.stockOf.size(); ++j)
+            if (stock[y.stockOf[j]].length == b.length) {
+                out.emplace_back(j, std::move(pattern));
+                break;
+            }
+    }
+    return out;
+}
+
 /// A plan at once: the cheapest of a few fillings in turn.
 struct Quick {
     std::vector<Used> boards;
@@ -189,6 +211,12 @@ CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>
                 tradeDown(exact, best.boards, exact.left);
                 best.cost = costOf(y, best.boards);
             }
+            std::vector<Filled> boards;
+            for (const auto& u : best.boards) boards.emplace_back(u.stock, u.pattern);
+            settleTies(given, boards, beforeOf(exact, rules, profile, stock), std::min<std::int64_t>(rules.work, 300'000), rules.stop);
+            best.boards.clear();
+            for (auto& [j, pattern] : boards) best.boards.push_back({j, std::move(pattern)});
+            best.cost = costOf(y, best.boards);
             plan.proven &= bound == best.cost && proof.missing == proof.leastMissing;
         }
         plan.cost += Money::ticks(best.cost), plan.lowerBound += Money::ticks(bound);

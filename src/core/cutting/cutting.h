@@ -22,10 +22,17 @@ struct CutStock {
     std::optional<std::int64_t> quantity{};  ///< nullopt: as many as wanted
     friend bool operator==(const CutStock&, const CutStock&) = default;
 };
+/// A board of a plan before: its wood, its length, the lengths cut from it.
+struct BoardBefore {
+    std::string profile;
+    Length length;
+    std::vector<Length> pieces;
+};
 struct CutRules {
-    Length kerf, endTrim;          ///< kerf between neighbours; trim off both ends of each board first, its kerf included
-    std::int64_t work = 0;         ///< 0: the good plan alone; else how much search may go into a better plan and its proof
-    std::function<bool()> stop{};  ///< asked now and then; true ends the search with what there is
+    Length kerf, endTrim;               ///< kerf between neighbours; trim off both ends of each board first, its kerf included
+    std::int64_t work = 0;              ///< 0: the good plan alone; else how much search may go into a better plan and its proof
+    std::function<bool()> stop{};       ///< asked now and then; true ends the search with what there is
+    std::vector<BoardBefore> before{};  ///< decides among plans of equal cost: what is cut as before stays so
 };
 struct CutPiece {
     std::size_t part;  ///< in the list given

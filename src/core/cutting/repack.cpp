@@ -56,6 +56,13 @@ std::int64_t lengthOut(const ProofCase& g, const Packing& p) {
     return std::inner_product(p.out.begin(), p.out.end(), g.length.begin(), std::int64_t{0});
 }
 
+Pattern fullest(const ProofCase& g, const Pattern& hand, std::int64_t room, const std::vector<std::size_t>& order) {
+    const Filling f{g, hand, room, order};
+    Pattern out(hand.size(), 0);
+    for (std::size_t d = 0; d < order.size(); ++d) out[order[d]] = f.best[d];
+    return out;
+}
+
 void repack(const ProofCase& g, Packing& p, std::int64_t target, std::int64_t moves, Dice& dice, const std::function<bool()>& stop) {
     auto missing = lengthOut(g, p);
     std::vector<std::int64_t> slack;

@@ -27,6 +27,9 @@ struct Packing {
 };
 std::int64_t lengthOut(const ProofCase& given, const Packing& packing);
 
+/// The fullest filling of one room from what is at hand, sizes tried in this order, within a few hundred tries.
+Pattern fullest(const ProofCase& given, const Pattern& hand, std::int64_t room, const std::vector<std::size_t>& order);
+
 /// Until no more than `target` length is left out, or after `moves`. Never leaves out more than it was given.
 /// Source: Gupta and Ho, "A new heuristic algorithm for the one-dimensional bin-packing problem", Production Planning & Control 10
 /// (1999), for filling each board with least slack. From memory.

@@ -88,6 +88,16 @@ std::vector<CutBoard> markedBoards(CutLists& lists, const Design& design, const 
 
 }  // namespace
 
+std::vector<BoardBefore> boardsBefore(const CutLists& cuts) {
+    std::vector<BoardBefore> out;
+    for (const auto& b : cuts.boards.boards) {
+        const auto& stock = cuts.boardStock[b.stock];
+        out.push_back({stock.profile, stock.length, {}});
+        for (const auto& c : b.pieces) out.back().pieces.push_back(cuts.boardParts[c.part].length);
+    }
+    return out;
+}
+
 MarkedBoard markedBoard(const CutLists& cuts, std::size_t board) {
     const auto& b = cuts.boards.boards[board];
     const auto& stock = cuts.boardStock[b.stock];

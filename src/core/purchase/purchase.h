@@ -63,6 +63,8 @@ std::vector<OnHand> usable(Settled& settled);
 /// The saw's rules as the design sets them.
 CutRules cutRules(Settled& settled);
 
+/// The boards of a plan, to decide the next one by.
+std::vector<BoardBefore> boardsBefore(const CutLists& cuts);
 /// A board of the plan, as it is kept once it is cut.
 MarkedBoard markedBoard(const CutLists& cuts, std::size_t board);
 /// What the keeper has when this coop is built: what was there and is not used, offcuts of `least` and more, what packs leave.
