@@ -109,9 +109,8 @@ int report(const Answer& a, bool json, bool strict) {
         std::cout << writeLength(s.length("coop.width"), units) << " wide, " << writeLength(s.length("coop.depth"), units) << " deep, for "
                   << s.count("flock.count") << " birds; would hold " << a.served.birds << ", "
                   << words::text("served." + std::string{a.served.by}) << "\n"
-                  << a.model->parts.size() << " parts from " << a.cuts->boards.boards.size() << " boards and "
-                  << a.cuts->sheets.sheets.size() << " sheets, " << writeMass(a.mass, units) << ", " << writeNumber(a.waste * 100, 0)
-                  << " % scrap\n";
+                  << a.model->parts.size() << " parts from " << a.cuts->boards.boards.size() << " boards and " << a.cuts->wholeSheets()
+                  << " sheets, " << writeMass(a.mass, units) << ", " << writeNumber(a.waste * 100, 0) << " % scrap\n";
         for (const auto& f : a.findings)
             if (f.state != State::pass)
                 std::cout << words::text("state." + std::string{name(f.state)}) << ": " << words::text("finding." + f.id) << " ("

@@ -1,6 +1,7 @@
 #include "core/takeoff/takeoff.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 #include <nlohmann/json.hpp>
@@ -253,6 +254,74 @@ TEST(ExportedModel, ShowsAVertexMovedByASixteenth) {
         ++tried;
     }
     EXPECT_GT(tried, 30U);
+}
+
+/// A panel 4 ft by 8 ft in the x-z plane, without these rectangles (x0, x1, z0, z1), as convex pieces that touch.
+Part panelWithout(const std::vector<std::array<double, 4>>& holes) {
+    Part p;
+    p.form = Form::sheet, p.stock = "grooved-5/8", p.along = {0, 0, 1}, p.wide = {1, 0, 0};
+    std::set<double> xs{0, 1219.2}, zs{0, 2438.4};
+    for (const auto& h : holes) xs.insert({h[0], h[1]}), zs.insert({h[2], h[3]});
+    for (auto x = xs.begin(); std::next(x) != xs.end(); ++x)
+        for (auto z = zs.begin(); std::next(z) != zs.end(); ++z) {
+            const double cx = (*x + *std::next(x)) / 2, cz = (*z + *std::next(z)) / 2;
+            if (std::ranges::none_of(holes, [&](const auto& h) { return cx > h[0] && cx < h[1] && cz > h[2] && cz < h[3]; }))
+                p.solids.push_back(box({*x, 0, *z}, {*std::next(x), 15.9, *std::next(z)}));
+        }
+    return p;
+}
+
+TEST(Cutouts, AreTheRectanglesThatOpeningsLeave) {
+    EXPECT_TRUE(cutoutsOf(panelWithout({})).empty());
+    EXPECT_EQ(cutoutsOf(panelWithout({{300, 900, 800, 1400}})), (std::vector<Cutout>{{mm(600), mm(600)}}));
+    // At the panel's edge, and two of them; a window over a door.
+    EXPECT_EQ(cutoutsOf(panelWithout({{0, 400, 0, 1800}, {700, 1000, 500, 900}})),
+              (std::vector<Cutout>{{mm(400), mm(1800)}, {mm(300), mm(400)}}));
+    // Two that meet make an L: its two rectangles together have its area.
+    const auto l = cutoutsOf(panelWithout({{100, 500, 100, 1100}, {500, 900, 100, 600}}));
+    double area = 0;
+    for (const auto& c : l) area += inMm(c.across) * inMm(c.along);
+    EXPECT_NEAR(area, 400 * 1000 + 400 * 500, 1);
+}
+
+TEST(Cutouts, AndTheWoodMakeUpEachPanelOfAFrontWall) {
+    // Levels above and below: what is not wood is opening. The volume knows nothing of rectangles.
+    for (const auto* preset : {"demo", "elevated"}) {
+        const auto a = answerTo(presetDesign(preset).value());
+        int panels = 0;
+        for (const auto& p : a->model->parts)
+            if (p.role == "siding" && (p.side == "front" || p.side == "back")) {
+                double out = 0;
+                for (const auto& c : cutoutsOf(p)) out += inMm(c.across) * inMm(c.along);
+                EXPECT_NEAR(p.volumeMm3() / p.extent(p.thick()) + out, p.extent(p.wide) * p.extent(p.along), 5) << p.id;
+                ++panels;
+            }
+        EXPECT_GT(panels, 2);
+    }
+}
+
+TEST(Cutouts, ADoorsLeafComesOutOfItsOwnOpening) {
+    const auto a = answerTo(presetDesign("demo").value());
+    const auto& c = *a->cuts;
+    bool leaf = false;
+    for (std::size_t i = 0; i < c.sheets.sheets.size(); ++i) {
+        if (!c.fromOpening(i)) continue;
+        const auto& s = c.sheets.sheets[i];
+        EXPECT_EQ(c.sheetStock[s.stock].price, Money{});
+        for (const auto& p : s.placements) leaf |= a->model->parts[c.sheetPartsOf[p.part].front()].role == "leaf";
+    }
+    EXPECT_TRUE(leaf);
+    EXPECT_LT(c.wholeSheets(), std::ssize(c.sheets.sheets));
+    // What is bought is what is whole.
+    std::int64_t bought = 0;
+    for (const auto& l : a->bill.lines)
+        if (findItem(*a->prices, l.item)->kind == StockItem::Kind::sheet) bought += l.bought;
+    EXPECT_EQ(bought, c.wholeSheets());
+    // Each opening gives its piece once a panel.
+    std::map<std::size_t, std::int64_t> used;
+    for (const auto& s : c.sheets.sheets) ++used[s.stock];
+    for (const auto& [stock, n] : used)
+        if (c.sheetStock[stock].quantity) EXPECT_LE(n, *c.sheetStock[stock].quantity);
 }
 
 /// What is wrong with a bill put together by trips; empty when it stands.

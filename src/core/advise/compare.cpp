@@ -43,7 +43,7 @@ std::vector<CompareRow> compare(std::span<const std::shared_ptr<const Answer>> c
         return n;
     });
     count("compare.boards", [](const Answer& a) { return a.cuts->boards.boards.size(); });
-    count("compare.sheets", [](const Answer& a) { return a.cuts->sheets.sheets.size(); });
+    count("compare.sheets", [](const Answer& a) { return a.cuts->wholeSheets(); });
     row(
         "compare.waste", [](const Answer& a) { return percent(std::round(a.waste * 1000) / 10); },
         [](const Arg& v) { return inPercent(std::get<Share>(v)); });

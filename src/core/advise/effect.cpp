@@ -14,7 +14,7 @@ Effect between(const Answer& was, const Answer& then, std::string_view finding) 
     e.money = then.bill.total - was.bill.total, e.mass = then.mass - was.mass, e.birds = then.served.birds - was.served.birds,
     e.waste = then.waste - was.waste;
     e.boards = std::ssize(then.cuts->boards.boards) - std::ssize(was.cuts->boards.boards);
-    e.sheets = std::ssize(then.cuts->sheets.sheets) - std::ssize(was.cuts->sheets.sheets);
+    e.sheets = then.cuts->wholeSheets() - was.cuts->wholeSheets();
     const auto find = [](const Answer& a, std::string_view id) {
         const auto at = std::ranges::find(a.findings, id, &Finding::id);
         return at == a.findings.end() ? nullptr : &*at;

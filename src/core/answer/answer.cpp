@@ -33,6 +33,8 @@ void weigh(Answer& a) {
     for (const auto& s : a.cuts->sheets.sheets) {
         const auto& stock = a.cuts->sheetStock[s.stock];
         const double thick = inMm(thicknessOf(stock.sheet));
+        // The panel that an opening is cut from counts whole already: what is used of the opening is neither bought nor used again.
+        if (a.cuts->fromOpening(static_cast<std::size_t>(&s - a.cuts->sheets.sheets.data()))) continue;
         bought += inMm(stock.width) * inMm(stock.height) * thick;
         for (const auto& p : s.placements) used += inMm(p.width) * inMm(p.height) * thick;
     }

@@ -38,7 +38,7 @@ std::map<std::string, Message> measures(const Answer& a) {
         {"run.each", one(Area::ticks(runFloor(s).count() / birds))},
         {"pieces", one(pieces)},
         {"boards", one(static_cast<std::int64_t>(plan.boards.size()))},
-        {"sheets", one(static_cast<std::int64_t>(a.cuts->sheets.sheets.size()))},
+        {"sheets", one(a.cuts->wholeSheets())},
         {"waste", one(percent(std::round(a.waste * 100)))},
         {"prices.book", {a.design.prices.empty() ? "measure.sample" : "measure.own", {a.design.pricesDate}}},
         {"total",

@@ -149,7 +149,13 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
         for (double x = end + 40; x < length - 10; x += 60)
             d.add({Pen::hatch, Fill::none, {{x, y}, {std::min(x + 60, length), y + high}}, false, ""});
         tickBox(d, {length + 60, y + high * 0.225}, high * 0.55, static_cast<std::size_t>(&b - plan.boards.data()) < marked);
-        d.labels.push_back({{-40, y + high / 2}, Message{"board.named", {Ref{"stock." + st.profile}, st.length}}, 2.0, 1, 0, false, ""});
+        d.labels.push_back({{-40, y + high / 2},
+                            Message{st.label.starts_with("onhand:") ? "board.had" : "board.named", {Ref{"stock." + st.profile}, st.length}},
+                            2.0,
+                            1,
+                            0,
+                            false,
+                            ""});
         y -= kCardRow;
     }
     d.reach({-900, 0});
@@ -163,6 +169,9 @@ Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetSt
     const auto& st = stock[sheet.stock];
     const double w = inMm(st.width), h = inMm(st.height);
     d.add({Pen::outline, Fill::paper, {{0, 0}, {w, 0}, {w, h}, {0, h}}, true, ""});
+    if (st.label.starts_with("opening:"))
+        d.labels.push_back({{w / 2, h + 60}, Message{"card.opening", {st.label.substr(8)}}, 2.0, 0, 0, false, ""});
+    if (st.label.starts_with("onhand:")) d.labels.push_back({{w / 2, h + 60}, Message{"card.onhand", {}}, 2.0, 0, 0, false, ""});
     for (const auto& p : sheet.placements) {
         const double x = inMm(p.x), y = inMm(p.y), e = x + inMm(p.width), t = y + inMm(p.height);
         d.add({Pen::edge, Fill::sheet, {{x, y}, {e, y}, {e, t}, {x, t}}, true, parts[p.part].label});

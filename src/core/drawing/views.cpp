@@ -37,12 +37,12 @@ void chain(Drawing& d, std::vector<std::pair<double, std::string>> at, const std
         if (at[i].first - at[i - 1].first > 1) d.dimensions.push_back({point(at[i - 1].first), point(at[i].first), offset, at[i].second});
 }
 
-struct Cutout {
+struct Framed {
     std::string row;
     double u0, u1, z0, z1;
 };
-std::vector<Cutout> openingsOf(const Model& m, std::string_view side) {
-    std::vector<Cutout> out;
+std::vector<Framed> openingsOf(const Model& m, std::string_view side) {
+    std::vector<Framed> out;
     for (const auto& o : m.openings)
         if (o.side == side && o.kind != "gate")
             out.push_back({o.id, inMm(o.at), inMm(o.at + o.width), inMm(o.sill), inMm(o.sill + o.height)});
@@ -51,7 +51,7 @@ std::vector<Cutout> openingsOf(const Model& m, std::string_view side) {
 std::string sizeKey(std::string_view side) { return side == "front" || side == "back" ? "coop.width" : "coop.depth"; }
 
 /// Places along a wall: corners and both edges of each opening; each carries the key that moves it, where one does.
-std::vector<std::pair<double, std::string>> alongWall(const std::vector<Cutout>& openings, double length) {
+std::vector<std::pair<double, std::string>> alongWall(const std::vector<Framed>& openings, double length) {
     std::vector<std::pair<double, std::string>> at{{0, ""}, {length, ""}};
     for (const auto& o : openings) {
         at.emplace_back(o.u0, openings.size() == 1 ? o.row + ".at" : "");
@@ -172,7 +172,7 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     // What stands behind a run is told by the wall's frame, where it can be seen.
     for (const int r : s.rows("runs"))
         if (s.choice(slotKey("runs", r, "side")) == side)
-            std::erase_if(openings, [&](const Cutout& o) { return floor + o.z0 < inMm(s.length(slotKey("runs", r, "height"))) + 300; });
+            std::erase_if(openings, [&](const Framed& o) { return floor + o.z0 < inMm(s.length(slotKey("runs", r, "height"))) + 300; });
     for (const auto& o : openings) {
         const auto kind = std::ranges::find(m.openings, o.row, &OpeningSpec::id)->kind;
         d.labels.push_back({{(o.u0 + o.u1) / 2, floor + (o.z0 + o.z1) / 2},

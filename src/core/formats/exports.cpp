@@ -309,7 +309,7 @@ std::string reportJson(const Answer& a, const Words& words) {
         doc["findings"].push_back(std::move(j));
     }
     doc["not_judged_yet"] = notJudgedYet();
-    std::int64_t sheets = static_cast<std::int64_t>(a.cuts->sheets.sheets.size());
+    const auto sheets = a.cuts->wholeSheets();
     doc["totals"] = {{"parts", a.model->parts.size()},
                      {"boards", a.cuts->boards.boards.size()},
                      {"sheets", sheets},

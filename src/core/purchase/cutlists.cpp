@@ -88,6 +88,16 @@ std::vector<CutBoard> markedBoards(CutLists& lists, const Design& design, const 
 
 }  // namespace
 
+bool CutLists::fromOpening(std::size_t sheet) const {
+    const auto at = onHand.find(sheetStock[sheets.sheets[sheet].stock].label);
+    return at != onHand.end() && at->second == kOpening;
+}
+std::int64_t CutLists::wholeSheets() const {
+    std::int64_t n = 0;
+    for (std::size_t i = 0; i < sheets.sheets.size(); ++i) n += !fromOpening(i);
+    return n;
+}
+
 std::vector<BoardBefore> boardsBefore(const CutLists& cuts) {
     std::vector<BoardBefore> out;
     for (const auto& b : cuts.boards.boards) {
@@ -178,6 +188,17 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
         for (const auto& board : out.boardStock)
             if (board.profile == part.profile && part.length > board.length && part.length - board.length < mm(0.5))
                 part.length = board.length;
+    // Openings leave pieces of the panels, whatever sheets those come from; a saw's cut goes off all round.
+    for (const auto& p : t.pieces)
+        for (const auto& c : p.cutouts) {
+            const auto w = c.across - rules.kerf * 2, h = c.along - rules.kerf * 2;
+            const auto used = [&](const SheetPart& q) {
+                return q.sheet == p.stock && ((q.width <= w && q.height <= h) || (q.turns && q.height <= w && q.width <= h));
+            };
+            if (std::ranges::none_of(out.sheetParts, used)) continue;
+            const auto label = "opening:" + p.mark + (&c == p.cutouts.data() ? "" : "." + std::to_string(&c - p.cutouts.data() + 1));
+            out.sheetStock.push_back({label, p.stock, w, h, Money{}, p.count()}), out.onHand[label] = CutLists::kOpening;
+        }
     const bool handFirst = s.choice("onhand.use") == "first";
     const auto countsOf = [](const auto& parts) {
         std::vector<std::int64_t> counts;

@@ -49,9 +49,13 @@ struct CutLists {
     std::vector<SheetPart> sheetParts;
     std::vector<SheetStock> sheetStock;
     NestPlan sheets;
-    std::map<std::string, std::size_t> onHand;  ///< label of a board or sheet that the keeper has: its row in Design::onHand
-    std::size_t marked = 0;                     ///< so many boards of the plan are cut already: the first ones
-    std::int64_t surplus = 0;                   ///< pieces of them that this design has no use for
+    std::map<std::string, std::size_t> onHand;  ///< label of what is not bought: its row in Design::onHand; kOpening: cut from an opening
+    static constexpr std::size_t kOpening = SIZE_MAX;
+    std::size_t marked = 0;    ///< so many boards of the plan are cut already: the first ones
+    std::int64_t surplus = 0;  ///< pieces of them that this design has no use for
+    /// Sheets that are cut up: all but what openings leave of them.
+    std::int64_t wholeSheets() const;
+    bool fromOpening(std::size_t sheet) const;
     std::vector<std::vector<std::size_t>> boardPartsOf, sheetPartsOf;  ///< model parts of each list row, in order of use
 };
 

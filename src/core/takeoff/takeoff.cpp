@@ -157,6 +157,7 @@ Takeoff takeOff(const Model& model, Settled& settled) {
             }
             piece.grain = faced;
             piece.openings = p.form == Form::sheet && p.solids.size() > 1;
+            if (piece.openings) piece.cutouts = cutoutsOf(p);
             same = t.pieces.size();
             if (mirror != SIZE_MAX) piece.mirrorOf = std::to_string(mirror), t.pieces[mirror].mirrorOf = std::to_string(same);
             candidates.push_back(same);

@@ -27,17 +27,25 @@ struct SawSettings {
 };
 SawSettings sawSettings(const Part& lumber);
 
+/// A rectangle that an opening leaves of the panel it is cut from; the grain runs along `along`. The saw's cut round it is not taken off.
+struct Cutout {
+    Length across, along;
+    friend bool operator==(const Cutout&, const Cutout&) = default;
+};
+std::vector<Cutout> cutoutsOf(const Part& panel);
+
 /// Alike pieces: some turn of one brings it onto the other. Mirror pairs have two marks that name each other.
 struct Piece {
     std::string mark, mirrorOf;
     std::string role, stock;
     Form form = Form::lumber;
     System system = System::walls;
-    Length length, width;       ///< rounded once to the saw's grid; long point to long point; a sheet's grain runs along `length`
-    bool ripped = false;        ///< narrower than its board
-    bool grain = false;         ///< of a sheet: may not be turned
-    bool openings = false;      ///< of a sheet: cut round openings
-    bool measureFirst = false;  ///< `length` is what the drawings say; what stands is measured before it is cut
+    Length length, width;         ///< rounded once to the saw's grid; long point to long point; a sheet's grain runs along `length`
+    bool ripped = false;          ///< narrower than its board
+    bool grain = false;           ///< of a sheet: may not be turned
+    bool openings = false;        ///< of a sheet: cut round openings
+    std::vector<Cutout> cutouts;  ///< and what comes out of each
+    bool measureFirst = false;    ///< `length` is what the drawings say; what stands is measured before it is cut
     SawSettings saw;
     std::vector<std::size_t> parts;
     std::int64_t count() const { return static_cast<std::int64_t>(parts.size()); }
