@@ -186,8 +186,9 @@ void BillView::fill() {
     }
     for (const auto& s : before)
         if (std::ranges::find(now, s.id, &Section::id) == now.end()) head(s, Money{}, s.amount);
-    for (const auto& [id, amount] :
-         {std::pair{"bill.tax", bill.tax}, std::pair{bill.complete() ? "bill.total" : "bill.atleast", bill.total}}) {
+    std::vector<std::pair<const char*, Money>> feet{{"bill.tax", bill.tax}, {bill.complete() ? "bill.total" : "bill.atleast", bill.total}};
+    if (bill.forOnHand > Money{}) feet.insert(feet.begin(), {"bill.onhand", bill.forOnHand});
+    for (const auto& [id, amount] : feet) {
         auto* foot = new QTreeWidgetItem{lines_};
         foot->setText(0, tr_(id)), foot->setText(2, qs(writeMoney(amount)));
         foot->setData(0, Qt::UserRole + 1, id);

@@ -206,7 +206,7 @@ void Board::refresh() {
             break;
         case boards:
             drawing_->show(boardCards(answer_->cuts->boardParts, answer_->cuts->boardStock, answer_->cuts->boards, pick, 0, 1000,
-                                      answer_->cuts->marked),
+                                      answer_->cuts->marked, *answer_->takeoff),
                            units, {}, 26);
             break;
         case sheets:

@@ -77,6 +77,7 @@ void OnHandBook::refresh() {
         item->setText(0, t.a > Length{} ? tr_("stock." + t.what) : tr_("item." + t.what));
         QString size = t.a > Length{} ? qs(writeLength(t.a, units)) : QString{};
         if (t.b > Length{}) size += " × " + qs(writeLength(t.b, units));
+        if (t.price > Money{}) size += ", " + tr_("measure", {t.price});
         item->setText(1, size), item->setText(2, QString::number(t.count));
         if (answer_ && answer_->design.onHand == things && i < answer_->bill.usedOnHand.size())
             item->setText(3, qs(writeNumber(answer_->bill.usedOnHand[i], 1)));

@@ -55,6 +55,7 @@ TEST(OnHand, IsReadAsPeopleSayItAndRefusedOtherwise) {
     const std::vector<std::pair<const char*, OnHand>> good{
         {"6 2x4 7' 2\"", {"2x4", inches(86), {}, 6}},
         {"2x6 8'", {"2x6", feet(8), {}, 1}},
+        {"4 2x6 8' at $1.50", {"2x6", feet(8), {}, 4, money(1.5)}},
         {"  2 ply-1/2 40\" x 48\" ", {"ply-1/2", inches(40), inches(48), 2}},
         {"1 ply-1/2 4'×8'", {"ply-1/2", feet(4), feet(8), 1}},
         {"3 strap-hinge-6", {"strap-hinge-6", {}, {}, 3}},
@@ -67,8 +68,26 @@ TEST(OnHand, IsReadAsPeopleSayItAndRefusedOtherwise) {
             EXPECT_EQ(readOnHand(exactOnHand(thing, units), units).value(), thing) << text;
     }
     EXPECT_EQ(readOnHand("2x4 2400", Units::metric).value().a, mm(2400));
-    for (const auto* text : {"", "6", "6 boards 8'", "0 2x4 8'", "-2 2x4 8'", "999999999999 2x4 8'", "2x4", "2x4 8' x 4'", "ply-1/2 8'",
-                             "ply-1/2 x", "strap-hinge-6 8'", "metal 8'", "2x4 900ft", "2x4 0\"", "2x4 8 feet or so", "\xff\xfe 2x4"}) {
+    for (const auto* text : {"",
+                             "6",
+                             "6 boards 8'",
+                             "0 2x4 8'",
+                             "-2 2x4 8'",
+                             "999999999999 2x4 8'",
+                             "2x4",
+                             "2x4 8' x 4'",
+                             "ply-1/2 8'",
+                             "ply-1/2 x",
+                             "strap-hinge-6 8'",
+                             "metal 8'",
+                             "2x4 900ft",
+                             "2x4 8' at",
+                             "2x4 8' at a price",
+                             "2x4 8' at -2",
+                             "strap-hinge-6 at 2",
+                             "2x4 0\"",
+                             "2x4 8 feet or so",
+                             "\xff\xfe 2x4"}) {
         const auto read = readOnHand(text, Units::imperial);
         ASSERT_FALSE(read) << text;
         EXPECT_TRUE(words::has(read.error().what.id) && words::has(read.error().todo.id)) << text;
@@ -99,6 +118,17 @@ TEST(OnHand, IsUsedWhereItSavesFirstOrNotAtAll) {
     EXPECT_LE(proven->cuts->boards.lowerBound, proven->cuts->boards.cost);
     EXPECT_LE(proven->bill.total, saves->bill.total);
     EXPECT_EQ(unheld(*proven->cuts, proven->settled->length("cut.kerf")), "");
+}
+
+TEST(OnHand, AtAPriceItIsUsedWhereItIsCheaperThanTheStoreAndPaidFor) {
+    const auto bare = answerTo(presetDesign("demo").value()), cheap = answerTo(demoWith({"4 2x4 8' at 1"})),
+               dear = answerTo(demoWith({"4 2x4 8' at 400"}));
+    EXPECT_EQ(cheap->bill.usedOnHand[0], 4);
+    EXPECT_EQ(cheap->bill.forOnHand, money(4));
+    EXPECT_EQ(cheap->bill.total, cheap->bill.net + cheap->bill.tax + money(4));
+    EXPECT_LT(cheap->bill.total, bare->bill.total);
+    EXPECT_EQ(dear->bill.usedOnHand[0], 0);
+    EXPECT_EQ(dear->bill.total, bare->bill.total);
 }
 
 TEST(OnHand, TheCheckerOfPlansFindsPlantedFaults) {

@@ -35,6 +35,11 @@ Result<OnHand> readOnHand(std::string_view text, Units units) {
         return w;
     };
     OnHand out;
+    if (const auto at = rest.rfind(" at "); at != std::string_view::npos) {
+        const auto price = readMoney(rest.substr(at + 4));
+        if (!price || price.value() < Money{} || price.value() > money(10'000)) return refused(rest.substr(at + 4), "onhand.price");
+        out.price = price.value(), rest = trimmed(rest.substr(0, at));
+    }
     auto first = word();
     if (const auto n = readCount(first); n && !rest.empty()) {
         if (n.value() < 1 || n.value() > kMostOnHand) return refused(first, "onhand.count");
@@ -43,7 +48,8 @@ Result<OnHand> readOnHand(std::string_view text, Units units) {
     const auto* item = sold(first);
     if (!item) return refused(first, "onhand.what");
     out.what = first;
-    if (item->kind == StockItem::Kind::item) return rest.empty() ? Result<OnHand>{out} : refused(rest, "onhand.nosize");
+    if (item->kind == StockItem::Kind::item)
+        return rest.empty() && out.price == Money{} ? Result<OnHand>{out} : refused(rest, "onhand.nosize");
     if (item->kind == StockItem::Kind::panel) return refused(first, "onhand.panel");
     // Two sizes are parted by x or ×, spaces round it or not; 8' x 4' as well as 48"x40".
     std::string sizes{rest};
@@ -66,6 +72,7 @@ std::string exactOnHand(const OnHand& t, Units units) {
     auto s = std::to_string(t.count) + " " + t.what;
     if (t.a > Length{}) s += " " + exactLength(t.a, units);
     if (t.b > Length{}) s += " x " + exactLength(t.b, units);
+    if (t.price > Money{}) s += " at " + exactMoney(t.price);
     return s;
 }
 

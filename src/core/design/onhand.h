@@ -11,12 +11,14 @@ struct OnHand {
     std::string what;  ///< a profile of the catalogue (2x4, ply-3/4, mesh), or the id of an item sold by the piece or pack
     Length a, b;       ///< board: its length; sheet: width and height, the grain along the height; mesh: width and length; item: none
     std::int64_t count = 1;
+    Money price{};  ///< of one board or sheet, where it is not free: a neighbour's pile, a salvage yard
     friend bool operator==(const OnHand&, const OnHand&) = default;
 };
 inline constexpr std::int64_t kMostOnHand = 100'000;
 inline constexpr std::size_t kMostOnHandRows = 200;
 
-/// As people say it: 6 2x4 7' 2" ; 2x6pt 8' ; 2 ply-1/2 40" x 48" ; 3 strap-hinge-6. No count is one. Refused with what was expected.
+/// As people say it: 6 2x4 7' 2" ; 2x6pt 8' at 1.50 ; 2 ply-1/2 40" x 48" ; 3 strap-hinge-6. No count is one, no price is free. Refused
+/// with what was expected.
 Result<OnHand> readOnHand(std::string_view text, Units units);
 /// Reads back to the same.
 std::string exactOnHand(const OnHand& thing, Units units);

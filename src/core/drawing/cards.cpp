@@ -18,6 +18,10 @@ std::vector<const Piece*> lumberPieces(const Takeoff& t) {
     return out;
 }
 
+std::string endText(const EndCut& e) {
+    return writeNumber(e.miterDeg, 1) + "°" + (std::fabs(e.bevelDeg) > 0.05 ? " / " + writeNumber(e.bevelDeg, 1) + "°" : "");
+}
+
 void tickBox(Drawing& d, Vec2 at, double side, bool ticked) {
     d.add({Pen::edge, Fill::paper, {at, {at.x + side, at.y}, {at.x + side, at.y + side}, {at.x, at.y + side}}, true, ""});
     if (ticked)
@@ -57,16 +61,13 @@ Drawing pieceCards(const Takeoff& t, std::size_t from, std::size_t count) {
                    true,
                    p.mark});
         }
-        const auto end = [](const EndCut& e) {
-            return writeNumber(e.miterDeg, 1) + "°" + (std::fabs(e.bevelDeg) > 0.05 ? " / " + writeNumber(e.bevelDeg, 1) + "°" : "");
-        };
         // What does not go into a short piece stands behind its box.
         const bool within = l > 700;
         const double box = l + 60, behind = box + h * 0.75;
         d.labels.push_back({{within ? l / 2 : behind, y + h * 0.47}, p.length, 2.0, within ? 0 : -1, 0, false, p.mark});
         if (p.saw.start != EndCut{} || p.saw.end != EndCut{})
             d.labels.push_back({{within ? behind : behind + 750, y + h * 0.47},
-                                Message{"card.ends", {end(p.saw.start), end(p.saw.end)}},
+                                Message{"card.ends", {endText(p.saw.start), endText(p.saw.end)}},
                                 1.9,
                                 -1,
                                 0,
@@ -120,10 +121,12 @@ Drawing storyStick(const Model& m, Settled& s, const Takeoff& t, std::string_vie
 }
 
 Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile,
-                   std::size_t from, std::size_t count, std::size_t marked) {
+                   std::size_t from, std::size_t count, std::size_t marked, const Takeoff& takeoff) {
     Drawing d;
     d.id = "boards/" + std::string{profile};
     const double high = kCardHigh;
+    std::map<std::string_view, const SawSettings*> saws;
+    for (const auto& p : takeoff.pieces) saws[p.mark] = &p.saw;
     double y = 0;
     std::size_t n = 0;
     for (const auto& b : plan.boards) {
@@ -142,7 +145,13 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
                    parts[c.part].label});
             // One line: mark and length where there is room, else the mark, which the list of pieces has.
             const auto& label = parts[c.part].label;
-            const Say says = e - a > 800 ? Say{Message{"card.cut", {label, parts[c.part].length}}} : Say{label};
+            const auto saw = saws.find(label);
+            const bool sloped = saw != saws.end() && (saw->second->start != EndCut{} || saw->second->end != EndCut{});
+            const Say says =
+                sloped && e - a > 1700
+                    ? Say{Message{"card.cutends", {label, parts[c.part].length, endText(saw->second->start), endText(saw->second->end)}}}
+                : e - a > 800 ? Say{Message{"card.cut", {label, parts[c.part].length}}}
+                              : Say{label};
             if (e - a > 130) d.labels.push_back({{(a + e) / 2, y + high * 0.47}, says, e - a > 330 ? 2.0 : 1.5, 0, 0, true, label});
             end = e;
         }

@@ -119,6 +119,9 @@ Table buyTable(const Bill& bill) {
                               l.amount ? Say{writeMoney(*l.amount)} : Say{Message{"noprice", {}}},
                               l.leftOver >= 1 ? Say{writeNumber(l.leftOver, 0)} : Say{std::string{}}});
     table.rows.push_back({Message{"bill.net", {}}, std::string{}, std::string{}, std::string{}, writeMoney(bill.net), std::string{}});
+    if (bill.forOnHand > Money{})
+        table.rows.push_back(
+            {Message{"bill.onhand", {}}, std::string{}, std::string{}, std::string{}, writeMoney(bill.forOnHand), std::string{}});
     table.rows.push_back({Message{"bill.tax", {}}, std::string{}, std::string{}, std::string{}, writeMoney(bill.tax), std::string{}});
     table.rows.push_back({Message{bill.complete() ? "bill.total" : "bill.atleast", {}}, std::string{}, std::string{}, std::string{},
                           writeMoney(bill.total), std::string{}});
@@ -179,7 +182,7 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     for (std::size_t from = 0; from < total; from += 2 * each) {
         auto& p = b.page({"page.boards", {}});
         for (std::size_t column = 0; column < 2 && from + column * each < total; ++column)
-            b.place(p, boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, "", from + column * each, each, cuts.marked),
+            b.place(p, boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, "", from + column * each, each, cuts.marked, t),
                     {"view.boards", {}}, x + w / 2 * static_cast<double>(column), y, w / 2, h, 5);
     }
     for (std::size_t i = 0; i < cuts.sheets.sheets.size(); i += 6) {

@@ -17,10 +17,10 @@ Drawing face(const Model& model, Settled& settled, std::string_view side);
 Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
-/// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`. Each has a box to tick
-/// off; the first `marked` of the plan are ticked.
+/// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`. Ends that are not square
+/// have their angles. Each has a box to tick off; the first `marked` of the plan are ticked.
 Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutPlan& plan, std::string_view profile,
-                   std::size_t from, std::size_t count, std::size_t marked);
+                   std::size_t from, std::size_t count, std::size_t marked, const Takeoff& takeoff);
 /// From one board of such a drawing to the next, and how high a board is drawn, mm.
 inline constexpr double kCardRow = 330, kCardHigh = 220;
 /// Lumber piece by piece, `count` kinds after the first `from`: its ends as sawn, notches, a box for each to tick off. What is measured

@@ -322,10 +322,17 @@ std::string reportJson(const Answer& a, const Words& words) {
     doc["cost"] = {{"by_system", systems},
                    {"net", inUnits(a.bill.net)},
                    {"tax", inUnits(a.bill.tax)},
+                   {"on_hand", inUnits(a.bill.forOnHand)},
                    {"total", inUnits(a.bill.total)},
                    {"complete", a.bill.complete()},
                    {"missing", a.bill.withoutPrice},
                    {"prices", {{"book", a.design.prices.empty() ? "sample" : "own"}, {"date", a.design.pricesDate}}}};
+    doc["on_hand"] = Json::array();
+    for (std::size_t i = 0; i < a.design.onHand.size(); ++i)
+        doc["on_hand"].push_back({{"thing", exactOnHand(a.design.onHand[i], a.design.units())}, {"used", tidy(a.bill.usedOnHand[i])}});
+    doc["cut_boards"] = a.cuts->marked;
+    doc["alternatives"] = Json::array();
+    for (const auto& kept : a.design.alternatives) doc["alternatives"].push_back(kept.name);
     return doc.dump(1) + "\n";
 }
 

@@ -179,9 +179,9 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
     for (std::size_t i = 0; i < have.size(); ++i) {
         const auto label = "onhand:" + std::to_string(i + 1);
         if (std::ranges::find(boards, have[i].what) != boards.end())
-            out.boardStock.push_back({label, have[i].what, have[i].a, Money{}, have[i].count}), out.onHand[label] = i;
+            out.boardStock.push_back({label, have[i].what, have[i].a, have[i].price, have[i].count}), out.onHand[label] = i;
         if (std::ranges::find(sheets, have[i].what) != sheets.end())
-            out.sheetStock.push_back({label, have[i].what, have[i].a, have[i].b, Money{}, have[i].count}), out.onHand[label] = i;
+            out.sheetStock.push_back({label, have[i].what, have[i].a, have[i].b, have[i].price, have[i].count}), out.onHand[label] = i;
     }
     // A board left whole is not sawn: what the saw's grid makes longer than it by less than half a millimetre is that board.
     for (auto& part : out.boardParts)

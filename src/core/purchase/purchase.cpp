@@ -66,7 +66,8 @@ void buyMesh(const Model& m, const Takeoff& t, const std::vector<OnHand>& onHand
         const auto sold = rolls.size();
         std::vector<std::size_t> rows;
         for (std::size_t i = 0; i < onHand.size(); ++i)
-            if (onHand[i].what == kind) rolls.push_back({"", kind, onHand[i].a, onHand[i].b, Money{}, onHand[i].count}), rows.push_back(i);
+            if (onHand[i].what == kind)
+                rolls.push_back({"", kind, onHand[i].a, onHand[i].b, onHand[i].price, onHand[i].count}), rows.push_back(i);
         const auto plan = nestSheets(pieces, rolls, Length{});
         for (const auto& sheet : plan.sheets) {
             if (sheet.stock >= sold) {
@@ -160,9 +161,10 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         bill.lines.push_back(std::move(line));
     }
     std::ranges::stable_sort(bill.lines, {}, &BuyLine::group);
+    for (std::size_t i = 0; i < onHand.size(); ++i) bill.forOnHand += onHand[i].price * std::llround(bill.usedOnHand[i]);
     const auto rate = std::get<Share>(s.value("prices.tax"));
     bill.tax = toCents(Money::ticks(bill.net.count() / 100 * rate.count() / 10'000));
-    bill.total = bill.net + bill.tax;
+    bill.total = bill.net + bill.tax + bill.forOnHand;
     bill.budget = std::get<Money>(s.value("budget.total"));
     return bill;
 }

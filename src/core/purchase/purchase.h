@@ -36,6 +36,7 @@ struct Bill {
     std::vector<BuyLine> lines;
     std::optional<Money> groups[kGroups];  ///< sums of the known lines; nullopt: no line
     Money net, tax, total, budget;
+    Money forOnHand;                        ///< what is paid for what is on hand and not free; in the total, without tax
     std::vector<std::string> withoutPrice;  ///< items
     std::vector<double> usedOnHand;         ///< by row of Design::onHand: boards, sheets, lengths of mesh, pieces
     bool complete() const { return withoutPrice.empty(); }
