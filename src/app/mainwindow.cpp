@@ -11,6 +11,7 @@
 #include <QPrintDialog>
 #include <QPrinter>
 #include <QSettings>
+#include <QUndoView>
 #include <QVBoxLayout>
 
 #include "app/ways.h"
@@ -144,6 +145,29 @@ void MainWindow::makeMenus() {
     auto* redo = document_.undo()->createRedoAction(this, tr_("app.redo").remove('&'));
     redo->setShortcuts({QKeySequence{"Ctrl+Shift+Z"}, QKeySequence{"Ctrl+Y"}}), redo->setObjectName("app.redo");
     edit->addAction(undo), edit->addAction(redo);
+    add(edit, "app.history", QKeySequence{"Ctrl+Shift+Y"}, [this] { showHistory(); });
+    edit->addSeparator();
+    add(edit, "app.find", QKeySequence::Find, [this] { find_->setFocus(), find_->selectAll(); });
+    add(edit, "app.findnext", QKeySequence{"F3"}, [this] { find_->again(1); });
+    add(edit, "app.findlast", QKeySequence{"Shift+F3"}, [this] { find_->again(-1); });
+    find_ = new Find{[this] { return things(); },
+                     [this](const QString& key) {
+                         const auto slots = Settled{document_.kept()}.slots();
+                         return std::ranges::find(slots, key.toStdString()) != slots.end();
+                     },
+                     [this](const QString& key, const QString& value) {
+                         const auto slot = key.toStdString();
+                         const auto done = document_.edit({{slot, value.toStdString()}},
+                                                          tr_("undo.set", {slotLabel(slot).toStdString(), value.toStdString()}));
+                         return done ? QString{} : slotLabel(slot) + ": " + qs(words::say(done.error(), document_.units()));
+                     },
+                     this};
+    connect(find_, &Find::said, this, [this](const QString& why) { tell(why, true); });
+    auto* corner = new QWidget;  // a menu bar gives its corner what it hints at, not what it must have
+    auto* inCorner = new QHBoxLayout{corner};
+    inCorner->setContentsMargins(0, 1, 6, 1);
+    inCorner->addWidget(find_);
+    menuBar()->setCornerWidget(corner);
     auto* view = menuBar()->addMenu(tr_("app.view"));
     static constexpr const char* kViews[] = {"board.picture", "board.floor",  "board.face", "board.frame",
                                              "board.boards",  "board.sheets", "board.plans"};
@@ -207,8 +231,8 @@ void MainWindow::restyle() {
     p.setColor(QPalette::Disabled, QPalette::ButtonText, t.fine), p.setColor(QPalette::Disabled, QPalette::Text, t.fine),
         p.setColor(QPalette::Disabled, QPalette::WindowText, t.fine);
     QApplication::setPalette(p);
-    for (const char* kind :
-         {"", "QMenuBar", "QMenu", "QLabel", "QToolButton", "QPushButton", "QLineEdit", "QTreeView", "QHeaderView", "QMessageBox"})
+    for (const char* kind : {"", "QMenuBar", "QMenu", "QLabel", "QToolButton", "QPushButton", "QLineEdit", "QTreeView", "QListView",
+                             "QHeaderView", "QMessageBox"})
         QApplication::setFont(inkFont(13), *kind ? kind : nullptr);
     const auto sheet = QString::fromUtf8(
         "QScrollArea, QScrollArea > QWidget > QWidget { background: %1; } #board { background: %1; } #leaf, #gauge\\.card { background: "
@@ -220,7 +244,7 @@ void MainWindow::restyle() {
         "QSplitter::handle { background: %3; } QSplitter::handle:horizontal { width: 2px; }"
         "QPushButton { background: %2; border: 1px solid %7; border-radius: 3px; padding: 3px 10px; color: %8; } QPushButton:focus { "
         "border: 2px solid %9; } QPushButton:disabled { color: %6; }"
-        "#message\\.line { background: %10; }");
+        "#find\\.list::item { height: 24px; } #message\\.line { background: %10; }");
     setStyleSheet(sheet
                       .arg(t.paper.name(), t.leaf.name(), t.rule.name(), t.ink.name(), t.panel.name(), t.fine.name(), t.edge.name(),
                            t.hand.name(), t.focus.name())
@@ -256,6 +280,55 @@ void MainWindow::showAnswer(AnswerPtr answer) {
     letter_->showAnswer(answer_), board_->showAnswer(answer_), bill_->showAnswer(answer_), gauges_->showAnswer(answer_);
     if (prices_->isVisible()) prices_->showAnswer(answer_);
     if (onHand_->isVisible()) onHand_->showAnswer(answer_);
+}
+
+std::vector<FindHit> MainWindow::things() {
+    std::vector<FindHit> out;
+    Settled settled{document_.kept()};
+    for (const auto& slot : settled.slots()) {
+        const auto* p = findParam(slot);
+        const auto key = std::string{p->key};
+        const auto also = qs(slot) + " " + (words::has("find." + key) ? tr_("find." + key) : QString{}) + " " + tr_("key." + key + ".help");
+        out.push_back({tr_("stage." + std::string{name(p->stage)}), slotLabel(slot), shownValue(*p, settled.value(slot), document_.units()),
+                       also, [this, slot] {
+                           letter_->goTo(findParam(slot)->stage);
+                           letter_->open(slot);
+                       }});
+    }
+    for (auto* action : findChildren<QAction*>())
+        if (!action->objectName().isEmpty() && action->isEnabled() && !action->objectName().startsWith("app.find"))
+            out.push_back(
+                {tr_("find.command"), action->text().remove('&'), action->shortcut().toString(), {}, [action] { action->trigger(); }});
+    if (!answer_) return out;
+    const auto show = [this](const PartIds& parts) {
+        board_->choose(Board::picture);
+        light(parts, slotsOf(*answer_, parts));
+    };
+    for (const auto& piece : answer_->takeoff->pieces) {
+        PartIds parts;
+        for (const auto i : piece.parts) parts.insert(answer_->model->parts[i].id);
+        out.push_back({tr_("find.piece"), qs(piece.mark), tr_("part." + piece.role) + ", " + tr_("stock." + piece.stock),
+                       tr_("part." + piece.role), [show, parts] { show(parts); }});
+    }
+    for (const auto& line : answer_->bill.lines) {
+        PartIds parts;
+        for (const auto i : line.parts) parts.insert(answer_->model->parts[i].id);
+        out.push_back({tr_("find.line"), tr_("item." + line.item), line.amount ? tr_("measure", {*line.amount}) : tr_("noprice"),
+                       qs(line.item), [show, parts] { show(parts); }});
+    }
+    return out;
+}
+
+void MainWindow::showHistory() {
+    auto* history = new QUndoView{document_.undo(), this};
+    history->setWindowFlag(Qt::Popup);
+    history->setAttribute(Qt::WA_DeleteOnClose);
+    history->setObjectName("history");
+    history->setAccessibleName(tr_("app.history").remove('&'));
+    history->setEmptyLabel(tr_("history.opened"));
+    history->resize(360, 300);
+    history->move(mapToGlobal(QPoint{width() / 2 - 180, 60}));
+    history->show();
 }
 
 void MainWindow::light(const PartIds& parts, const std::vector<std::string>& words) {

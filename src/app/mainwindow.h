@@ -7,6 +7,7 @@
 #include "app/compare.h"
 #include "app/document.h"
 #include "app/engine.h"
+#include "app/find.h"
 #include "app/gauges.h"
 #include "app/letter.h"
 #include "app/onhandbook.h"
@@ -26,6 +27,7 @@ public:
     Gauges* gauges() { return gauges_; }
     PriceBook* prices() { return prices_; }
     OnHandBook* onHand() { return onHand_; }
+    Find* find() { return find_; }
     Compare* compare() { return compare_; }
     AnswerPtr answer() const { return answer_; }
 
@@ -53,6 +55,9 @@ private:
     /// One thing, three places: the parts on the board, their lines in the bill, the words that shape them in the letter.
     void light(const PartIds& parts, const std::vector<std::string>& words);
     void point(const QString& part);
+    /// All that Find can find: values, commands, pieces, lines of the bill.
+    std::vector<FindHit> things();
+    void showHistory();
     void tell(const QString& text, bool wrong);
     void note(const QString& path);
     bool mayClose();
@@ -73,6 +78,7 @@ private:
     PriceBook* prices_;
     Compare* compare_;
     OnHandBook* onHand_;
+    Find* find_;
     QWidget* messageLine_;
     QLabel* message_;
     QWidget* messageButtons_;

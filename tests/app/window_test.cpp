@@ -18,6 +18,7 @@
 #include <QTest>
 #include <QTimer>
 #include <QTreeWidget>
+#include <QUndoView>
 #include <set>
 
 #include "app/leaf.h"
@@ -671,6 +672,57 @@ TEST_F(Window, CoopsAreKeptComparedLaidOverTakenAndLetGo) {
     EXPECT_TRUE(window->board()->isVisible() && window->bill()->isVisible() && !compare->isVisible());
     while (document.undo()->canUndo()) document.undo()->undo();
     EXPECT_EQ(document.design(), presetDesign("demo").value());
+}
+
+TEST_F(Window, FindGoesToValuesByWhatPeopleCallThemSetsThemAndRunsCommands) {
+    auto* find = window->find();
+    const auto ask = [&](const char* text) {
+        window->findChild<QAction*>("app.find")->trigger();
+        QApplication::processEvents();
+        find->clear();
+        QTest::keyClicks(find, text);
+    };
+    const auto first = [&] { return find->list()->item(0)->text().toStdString(); };
+    ask("perch");
+    ASSERT_FALSE(find->hits().empty());
+    EXPECT_THAT(first(), testing::HasSubstr("Roost"));
+    QTest::keyClick(find, Qt::Key_Return);
+    auto* leaf = popup("leaf");
+    ASSERT_NE(leaf, nullptr);
+    leaf->close();
+    QApplication::processEvents();
+    // KEY VALUE sets, or says why not.
+    ask("roof.pitch 4/12");
+    QTest::keyClick(find, Qt::Key_Return);
+    EXPECT_EQ(std::get<Angle>(value("roof.pitch")), pitch(4, 12));
+    ask("roof.pitch 1/12");
+    QTest::keyClick(find, Qt::Key_Return);
+    EXPECT_EQ(std::get<Angle>(value("roof.pitch")), pitch(4, 12));
+    EXPECT_THAT(window->message().toStdString(), testing::HasSubstr("R905.10.2"));
+    // A command, a piece, a line of the bill.
+    ask("zoom in");
+    EXPECT_THAT(first(), testing::HasSubstr("Zoom in"));
+    ask("metres");
+    ASSERT_FALSE(find->hits().empty());
+    settle();
+    ask(window->answer()->takeoff->pieces.front().mark.c_str());
+    EXPECT_TRUE(std::ranges::any_of(find->hits(), [](const FindHit& h) { return h.kind == tr_("find.piece"); }));
+    ask("gravel");
+    EXPECT_TRUE(std::ranges::any_of(find->hits(), [](const FindHit& h) { return h.kind == tr_("find.line"); }));
+    find->again(1), find->again(-1);
+    ask("roof pich");
+    EXPECT_TRUE(find->hits().empty());
+    EXPECT_THAT(first(), testing::AllOf(testing::HasSubstr("Nothing called"), testing::HasSubstr("Roof pitch")));
+    QTest::keyClick(find, Qt::Key_Escape);
+    EXPECT_FALSE(find->list()->isVisible());
+    // What was done stands in the history by its name, and can be gone back to.
+    window->findChild<QAction*>("app.history")->trigger();
+    auto* history = qobject_cast<QUndoView*>(popup("history"));
+    ASSERT_NE(history, nullptr);
+    EXPECT_THAT(history->model()->index(1, 0).data().toString().toStdString(), testing::HasSubstr("pitch"));
+    history->setCurrentIndex(history->model()->index(0, 0));
+    EXPECT_EQ(window->document().design(), presetDesign("demo").value());
+    history->close();
 }
 
 TEST_F(Window, WhatIsOnHandIsTypedUsedFilledWithLeftoversAndUndone) {
