@@ -9,6 +9,7 @@
 
 #include "core/cutting/cutting.h"
 #include "core/cutting/knapsack.h"
+#include "core/cutting/longlist.h"
 #include "core/cutting/proof.h"
 #include "core/cutting/ties.h"
 
@@ -199,7 +200,9 @@ CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>
         if (rules.work > 0) {
             const auto exact = yardOf(parts, stock, rules, profile, 0);
             const ProofCase given{exact.size, exact.need, exact.length, exact.room, exact.price, exact.left};
-            const auto proof = prove(given, best.cost, best.missing, rules.work, rules.stop);
+            auto proof =
+                exact.size.size() >= kLongList && best.missing == 0 ? proveLong(given, best.cost, rules.work, rules.stop) : Proof{};
+            if (proof.worths.empty()) proof = prove(given, best.cost, best.missing, rules.work, rules.stop);
             bound = proof.bound;
             plan.cutShort |= proof.cutShort;
             if (!proof.boards.empty()) {

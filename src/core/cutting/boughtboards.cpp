@@ -46,8 +46,6 @@ BoardCut cutFrom(const ProofCase& g, const Worths& worths, std::int64_t missing)
 
 namespace {
 
-__extension__ typedef __int128 Wide;
-
 /// Branch and bound over how many boards of each row: a linear program leads, and its duals, made whole numbers, give each bound.
 class Search {
 public:

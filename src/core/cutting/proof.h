@@ -7,6 +7,8 @@
 
 namespace oiko {
 
+__extension__ typedef __int128 Wide;  ///< where a product of two whole numbers must be exact
+
 /// How many of each size stand on one board.
 using Pattern = std::vector<std::int64_t>;
 /// A board of a stock row with its filling.

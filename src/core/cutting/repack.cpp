@@ -48,8 +48,6 @@ private:
     int nodes_ = 600;
 };
 
-double squared(std::int64_t slack) { return static_cast<double>(slack) * static_cast<double>(slack); }
-
 }  // namespace
 
 std::int64_t lengthOut(const ProofCase& g, const Packing& p) {

@@ -20,6 +20,9 @@ private:
     std::uint64_t state_;
 };
 
+/// One long offcut is worth more than two short ones: what is left of a board counts by its square.
+inline double squared(std::int64_t slack) { return static_cast<double>(slack) * static_cast<double>(slack); }
+
 /// Boards with their fillings (empty ones too), and how many of each size are left out.
 struct Packing {
     std::vector<Filled> boards;

@@ -39,8 +39,6 @@ std::int64_t sizeOf(const ProofCase& g, const Pattern& p) {
     return std::inner_product(p.begin(), p.end(), g.size.begin(), std::int64_t{0});
 }
 
-double squared(std::int64_t slack) { return static_cast<double>(slack) * static_cast<double>(slack); }
-
 class Settling {
 public:
     Settling(const ProofCase& g, std::vector<Filled>& boards, const std::vector<Filled>& before, std::int64_t work,
@@ -101,6 +99,8 @@ private:
     }
     /// The same two boards, their pieces shared out otherwise.
     bool recut(std::size_t a, std::size_t b) {
+        // In a list of thousands of unlike lengths no two boards can be alike.
+        if (boards_.size() * g_.size.size() > 100'000) return false;
         const auto hand = both(a, b);
         const auto all = sizeOf(g_, hand);
         const auto now = std::tuple{kinds_.unlike(), kinds_.kinds(), -offcuts(a, b)};

@@ -381,6 +381,19 @@ std::string designSchema() {
             top[group]["properties"].update(about["properties"]), top[group]["additionalProperties"] = false;
         else
             top[group] = about;
+    const Json text{{"type", "string"}};
+    top["on_hand"] = {{"type", "array"}, {"maxItems", kMostOnHandRows}, {"items", text}};
+    const Json piece{{"type", "object"},
+                     {"required", {"at", "length"}},
+                     {"additionalProperties", false},
+                     {"properties", {{"at", text}, {"length", text}}}};
+    const Json board{
+        {"type", "object"},
+        {"required", {"item", "profile", "length", "offcut", "pieces"}},
+        {"additionalProperties", false},
+        {"properties",
+         {{"item", text}, {"profile", text}, {"length", text}, {"offcut", text}, {"pieces", {{"type", "array"}, {"items", piece}}}}}};
+    top["cut_boards"] = {{"type", "array"}, {"items", board}};
     top["alternatives"] = {
         {"type", "array"},
         {"maxItems", kMostAlternatives},

@@ -1,0 +1,459 @@
+#include "core/cutting/longlist.h"
+
+#include <glpk.h>
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <memory>
+#include <numeric>
+#include <optional>
+#include <set>
+
+#include "core/cutting/repack.h"
+
+namespace oiko {
+namespace {
+
+constexpr std::int64_t kRough = 2'000;  ///< cells of the longest room while worths are learnt
+constexpr std::int64_t kCells = 8'000;  ///< and for the last of them, and the bound
+constexpr std::size_t kBreaks = 240;    ///< where the worth of a length may bend
+constexpr std::size_t kShort = 130;     ///< pieces of a short list
+constexpr double kWorth = 1e9;          ///< worth of a ten-thousandth of money, in whole numbers
+
+/// The best filling of every room at once, sizes as often as they fit.
+class Fillings {
+public:
+    Fillings(const std::vector<std::int64_t>& size, const std::vector<double>& value, std::int64_t room)
+        : size_{size}, best_(static_cast<std::size_t>(room) + 1, 0), by_(best_.size(), -1) {
+        std::vector<std::size_t> order;
+        for (std::size_t i = 0; i < size.size(); ++i)
+            if (value[i] > 0 && size[i] <= room) order.push_back(i);
+        std::ranges::sort(order, {}, [&](auto i) { return size[i]; });
+        // Forward from each filling that is better than all of less room: a room is final when it is reached.
+        for (std::size_t c = 0; c < best_.size(); ++c) {
+            if (c > 0 && best_[c] <= best_[c - 1]) {
+                best_[c] = best_[c - 1], by_[c] = -1;
+                continue;
+            }
+            for (const auto i : order) {
+                const auto to = c + static_cast<std::size_t>(size[i]);
+                if (to >= best_.size()) break;
+                if (best_[c] + value[i] > best_[to]) best_[to] = best_[c] + value[i], by_[to] = static_cast<int>(i);
+            }
+        }
+    }
+    double value(std::int64_t room) const { return best_[static_cast<std::size_t>(room)]; }
+    std::vector<std::pair<std::size_t, int>> pattern(std::int64_t room) const {
+        std::vector<std::pair<std::size_t, int>> out;
+        for (auto c = room; c > 0;) {
+            const int i = by_[static_cast<std::size_t>(c)];
+            if (i < 0) {
+                --c;
+                continue;
+            }
+            const auto item = static_cast<std::size_t>(i);
+            const auto known = std::ranges::find(out, item, &std::pair<std::size_t, int>::first);
+            known == out.end() ? static_cast<void>(out.emplace_back(item, 1)) : static_cast<void>(++known->second);
+            c -= size_[item];
+        }
+        return out;
+    }
+
+private:
+    const std::vector<std::int64_t>& size_;
+    std::vector<double> best_;
+    std::vector<int> by_;
+};
+
+/// The case on a coarser grid; `up`: sizes up and rooms down, so that a plan holds; else the other way, so that a bound does.
+struct Coarse {
+    std::vector<std::int64_t> size, room;
+    Coarse(const ProofCase& g, std::int64_t cells, bool up) {
+        const auto most = *std::ranges::max_element(g.room);
+        const auto step = std::max<std::int64_t>(1, most / cells);
+        const auto ceiling = [step](std::int64_t v) { return (v + step - 1) / step; };
+        for (const auto s : g.size) size.push_back(std::max<std::int64_t>(1, up ? ceiling(s) : s / step));
+        for (const auto r : g.room) room.push_back(up ? r / step : ceiling(r));
+    }
+};
+
+class LongList {
+public:
+    LongList(const ProofCase& g, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop)
+        : g_{g}, rough_{g, kRough, false}, low_{g, kCells, false}, high_{g, kCells, true}, work_{work}, stop_{stop} {
+        out_.bound = 0, cost_ = cost;
+        order_.resize(g.size.size());
+        std::iota(order_.begin(), order_.end(), 0);
+        std::ranges::stable_sort(order_, [&](auto a, auto b) { return g.size[a] > g.size[b]; });
+        for (const auto p : g.price) step_ = std::gcd(step_, p);
+        step_ = std::max<std::int64_t>(1, step_);
+    }
+    Proof run() {
+        // A plan by rough worths first, so that there is one whenever it is ended; then finer worths, and plans by them.
+        // What the pieces' own lengths ask for needs no grid.
+        const auto all = std::inner_product(g_.size.begin(), g_.size.end(), g_.need.begin(), std::int64_t{0});
+        std::optional<std::int64_t> least;
+        for (std::size_t j = 0; j < g_.room.size(); ++j) {
+            const auto up =
+                roundedUp(static_cast<double>(all) * static_cast<double>(g_.price[j]) / static_cast<double>(g_.room[j]) * (1 - 1e-12));
+            least = std::min(least.value_or(up), up);
+        }
+        out_.bound = *least, out_.worths = {g_.size};
+        placeBreaks();
+        startProgram();
+        learn(rough_, 1e-3);
+        for (std::uint64_t seed = 1; seed <= 3 && cost_ > out_.bound && !stopped(); ++seed) fill(seed);
+        letFree();
+        learn(low_, 1e-4);
+        for (std::uint64_t seed = 4; seed <= 16 && cost_ > out_.bound && !stopped(); ++seed) fill(seed);
+        out_.cutShort = stopped();
+        out_.bound = std::min(out_.bound, cost_);
+        return out_;
+    }
+
+private:
+    bool stopped() { return work_ <= 0 || (stop_ && stop_()); }
+
+    /// The worth of each size as a share of the breaks beside it.
+    void placeBreaks() {
+        std::vector<double> at;
+        const auto lowest = static_cast<double>(g_.size[order_.back()]), highest = static_cast<double>(g_.size[order_.front()]);
+        for (std::size_t k = 0; k < kBreaks / 2; ++k)
+            at.push_back(lowest + (highest - lowest) * static_cast<double>(k) / (kBreaks / 2 - 1));
+        // Worths bend where one piece more or less goes on a board: at whole parts of the rooms, and just above.
+        for (const auto r : g_.room)
+            for (int part = 1; part <= 5; ++part)
+                for (const double just : {0.0, 1.0})
+                    if (const double v = std::floor(static_cast<double>(r) / part) + just; v > lowest && v < highest) at.push_back(v);
+        std::ranges::sort(at);
+        at.erase(std::unique(at.begin(), at.end()), at.end());
+        breaks_ = at.size();
+        share_.resize(g_.size.size());
+        for (std::size_t i = 0; i < share_.size(); ++i) {
+            const auto s = static_cast<double>(g_.size[i]);
+            const auto above = std::ranges::upper_bound(at, s);
+            const auto k = above == at.begin() ? 0 : std::min(static_cast<std::size_t>(above - at.begin()) - 1, at.size() - 2);
+            const double wide = at[k + 1] - at[k];
+            share_[i] = {k, wide > 0 ? std::clamp((s - at[k]) / wide, 0.0, 1.0) : 0};
+        }
+    }
+    void addRow(glp_prob* lp, std::size_t stock, const std::vector<std::pair<std::size_t, int>>& pattern) {
+        Model model{stock, {}, 0};
+        for (const auto& [i, n] : pattern) model.sizes.insert(model.sizes.end(), static_cast<std::size_t>(n), g_.size[i]);
+        std::ranges::sort(model.sizes, std::greater{});
+        models_.push_back(std::move(model));
+        std::vector<double> by(breaks_ + 1, 0);
+        for (const auto& [i, n] : pattern)
+            by[share_[i].first + 1] += n * (1 - share_[i].second), by[share_[i].first + 2] += n * share_[i].second;
+        std::vector<int> index{0};
+        std::vector<double> value{0};
+        for (std::size_t k = 1; k <= breaks_; ++k)
+            if (by[k] != 0) index.push_back(static_cast<int>(k)), value.push_back(by[k]);
+        const int row = glp_add_rows(lp, 1);
+        glp_set_row_bnds(lp, row, GLP_UP, 0, static_cast<double>(g_.price[stock]));
+        glp_set_mat_row(lp, row, static_cast<int>(index.size()) - 1, index.data(), value.data());
+    }
+
+    void startProgram() {
+        glp_term_out(GLP_OFF);
+        glp_set_obj_dir(lp_.get(), GLP_MAX);
+        glp_add_cols(lp_.get(), static_cast<int>(breaks_));
+        std::vector<double> total(breaks_, 0);
+        for (std::size_t i = 0; i < share_.size(); ++i)
+            total[share_[i].first] += static_cast<double>(g_.need[i]) * (1 - share_[i].second),
+                total[share_[i].first + 1] += static_cast<double>(g_.need[i]) * share_[i].second;
+        const auto dearest = static_cast<double>(*std::ranges::max_element(g_.price));
+        for (std::size_t k = 0; k < breaks_; ++k) {
+            glp_set_obj_coef(lp_.get(), static_cast<int>(k) + 1, total[k]);
+            glp_set_col_bnds(lp_.get(), static_cast<int>(k) + 1, GLP_DB, 0, dearest);
+        }
+    }
+    /// Worths as dear as can be while no board holds more than its price: rows are added as fillings are found that do, until these worths
+    /// prove all but a `share` of what the program says.
+    void learn(const Coarse& grid, double share) {
+        glp_smcp rules;
+        glp_init_smcp(&rules);
+        rules.msg_lev = GLP_MSG_OFF, rules.meth = GLP_DUALP;
+        for (int round = 0; round < 600 && !stopped(); ++round) {
+            if (glp_simplex(lp_.get(), &rules) != 0) break;
+            std::vector<double> worth(g_.size.size());
+            double least = std::numeric_limits<double>::max(), all = 0;  // price of a unit of worth; worth of all
+            for (std::size_t i = 0; i < worth.size(); ++i) {
+                const auto& [k, s] = share_[i];
+                worth[i] = glp_get_col_prim(lp_.get(), static_cast<int>(k) + 1) * (1 - s) +
+                           glp_get_col_prim(lp_.get(), static_cast<int>(k) + 2) * s;
+                all += worth[i] * static_cast<double>(g_.need[i]);
+            }
+            const Fillings fillings{grid.size, worth, *std::ranges::max_element(grid.room)};
+            work_ -= 2'000;
+            bool grew = false;
+            for (std::size_t j = 0; j < g_.room.size(); ++j) {
+                const double value = fillings.value(grid.room[j]), price = static_cast<double>(g_.price[j]);
+                if (value > 0) least = std::min(least, price / value);
+                if (value > price * (1 + 1e-6)) addRow(lp_.get(), j, fillings.pattern(grid.room[j])), grew = true;
+            }
+            const double top = glp_get_obj_val(lp_.get());
+            const bool done = !grew || std::max(all * least, static_cast<double>(out_.bound)) > top * (1 - share) ||
+                              roundedUp(top * (1 - 1e-9)) <= out_.bound;
+            if (&grid == &low_ || done) keep(worth, least);
+            if (done) break;
+        }
+        if (glp_simplex(lp_.get(), &rules) == 0)
+            for (std::size_t r = 0; r < models_.size(); ++r)
+                models_[r].times = std::max(0.0, glp_get_row_dual(lp_.get(), static_cast<int>(r) + 1));
+    }
+    /// Rows whose fillings fit the rough grid alone no longer hold the worths down.
+    void letFree() {
+        for (std::size_t r = 0; r < models_.size(); ++r)
+            if (std::accumulate(models_[r].sizes.begin(), models_[r].sizes.end(), std::int64_t{0}) > g_.room[models_[r].stock])
+                glp_set_row_bnds(lp_.get(), static_cast<int>(r) + 1, GLP_FR, 0, 0);
+    }
+    std::int64_t roundedUp(double v) const { return static_cast<std::int64_t>(std::ceil(v / static_cast<double>(step_) - 1e-6)) * step_; }
+
+    /// Worths in whole numbers, and the bound that these prove.
+    void keep(const std::vector<double>& worth, double least) {
+        Worths whole(worth.size());
+        double all = 0;
+        for (std::size_t i = 0; i < whole.size(); ++i)
+            whole[i] = static_cast<std::int64_t>(std::floor(worth[i] * kWorth)), all += worth[i] * static_cast<double>(g_.need[i]);
+        if (worth_.empty() || all * least > known_) worth_ = worth, known_ = all * least;
+        if (roundedUp(all * least) <= out_.bound) return;
+        if (const auto sure = boundByWorths(g_, whole, kCells); sure > out_.bound) out_.bound = sure, out_.worths = {whole};
+    }
+
+    /// Boards like the linear program's: of each as many as it asks for, every piece near the one that stands there, the last two of them
+    /// so that the board is full. What finds no like is left to the next.
+    void fillAlike(Dice& dice, std::vector<std::int64_t>& need, std::vector<Filled>& plan) {
+        std::vector<std::size_t> wishes;
+        for (std::size_t m = 0; m < models_.size(); ++m)
+            for (auto n = std::floor(models_[m].times + dice.unit()); n > 0; --n) wishes.push_back(m);
+        for (std::size_t k = wishes.size(); k > 1; --k) std::swap(wishes[k - 1], wishes[dice.below(k)]);
+        std::set<std::pair<std::int64_t, std::size_t>> pool;
+        for (std::size_t i = 0; i < need.size(); ++i)
+            if (need[i] > 0) pool.emplace(g_.size[i], i);
+        const auto take = [&](std::size_t i) {
+            if (--need[i] == 0) pool.erase({g_.size[i], i});
+        };
+        const auto back = [&](std::size_t i) {
+            if (need[i]++ == 0) pool.emplace(g_.size[i], i);
+        };
+        /// The longest that fits; none: the end of the pool.
+        const auto longest = [&](std::int64_t room) {
+            auto at = pool.upper_bound({room, SIZE_MAX});
+            return at == pool.begin() ? pool.end() : std::prev(at);
+        };
+        // What may be given away of a board grows from round to round.
+        std::vector<std::size_t> again;
+        for (const double lose : {0.001, 0.002, 0.003, 0.005, 0.008, 0.012, 0.02}) {
+            again.clear();
+            for (const auto wish : wishes) {
+                const auto& model = models_[wish];
+                auto room = g_.room[model.stock];
+                std::vector<std::size_t> taken;
+                const auto put = [&](std::size_t i) { take(i), taken.push_back(i), room -= g_.size[i]; };
+                bool good = true;
+                for (std::size_t k = 0; good && k + 2 < model.sizes.size(); ++k) {
+                    auto near = pool.lower_bound({model.sizes[k], 0});
+                    if (near == pool.end() ||
+                        (near != pool.begin() && model.sizes[k] - std::prev(near)->first < near->first - model.sizes[k]))
+                        near = near == pool.begin() ? near : std::prev(near);
+                    good = near != pool.end() && near->first <= room;
+                    if (good) put(near->second);
+                }
+                if (good && model.sizes.size() == 1) {
+                    const auto one = longest(room);
+                    good = one != pool.end();
+                    if (good) put(one->second);
+                } else if (good) {
+                    // Of the pieces about the last but one, that which is worth most together with the longest that still fits beside it.
+                    const auto about = model.sizes[model.sizes.size() - 2];
+                    auto at = pool.lower_bound({about, 0});
+                    for (int n = 0; n < 30 && at != pool.begin(); ++n) --at;
+                    std::pair<std::size_t, std::size_t> best{SIZE_MAX, SIZE_MAX};
+                    double most = 0;
+                    for (int n = 0; n < 60 && at != pool.end() && at->first < room; ++n, ++at) {
+                        auto other = longest(room - at->first);
+                        if (other != pool.end() && *other == *at && need[at->second] < 2)
+                            other = other == pool.begin() ? pool.end() : std::prev(other);
+                        if (other == pool.end()) continue;
+                        if (const auto both = worth_[at->second] + worth_[other->second]; both > most)
+                            most = both, best = {at->second, other->second};
+                    }
+                    good = best.first != SIZE_MAX;
+                    if (good) put(best.first), put(best.second);
+                }
+                double worth = 0;
+                for (const auto i : taken) worth += worth_[i];
+                if (!good || worth < static_cast<double>(g_.price[model.stock]) * (1 - lose)) {
+                    for (const auto i : taken) back(i);
+                    again.push_back(wish);
+                    continue;
+                }
+                Pattern pattern(g_.size.size(), 0);
+                for (const auto i : taken) ++pattern[i];
+                plan.emplace_back(model.stock, std::move(pattern));
+            }
+            std::swap(wishes, again);
+        }
+    }
+
+    /// One after another: the longest piece that is left, and what with it is worth most of the board's price, out of some of the sizes
+    /// that are left. Empty: a piece is as long as its board, and the grid too coarse for it.
+    std::vector<Filled> fillInTurn(Dice& dice, std::vector<std::int64_t> need) {
+        std::vector<Filled> plan;
+        std::vector<std::size_t> left = order_;
+        std::erase_if(left, [&](auto i) { return need[i] <= 0; });
+        while (!left.empty()) {
+            const auto first = left.front();
+            // Spread over all that is left, by chance within each share; a size that is there more than once several times.
+            std::vector<std::size_t> some;
+            const auto many = std::min<std::size_t>(left.size(), 70);
+            for (std::size_t k = 0; k < many; ++k) {
+                const auto from = left.size() * k / many, to = left.size() * (k + 1) / many;
+                const auto i = left[from + dice.below(to - from)];
+                some.insert(some.end(), static_cast<std::size_t>(std::min<std::int64_t>(need[i] - (i == first), 6)), i);
+            }
+            const auto cells = static_cast<std::size_t>(*std::ranges::max_element(high_.room) - high_.size[first]) + 1;
+            std::vector<float> best(cells, 0);
+            std::vector<std::vector<bool>> took(some.size(), std::vector<bool>(cells, false));
+            for (std::size_t k = 0; k < some.size(); ++k) {
+                const auto w = static_cast<std::size_t>(high_.size[some[k]]);
+                const auto v = static_cast<float>(worth_[some[k]]);
+                for (std::size_t c = cells; c-- > w;)
+                    if (best[c - w] + v > best[c]) best[c] = best[c - w] + v, took[k][c] = true;
+            }
+            work_ -= 40;
+            double bestRate = -1;
+            std::size_t stock = 0;
+            for (std::size_t j = 0; j < g_.room.size(); ++j) {
+                const auto rest = high_.room[j] - high_.size[first];
+                if (rest < 0) continue;
+                const double rate =
+                    (worth_[first] + static_cast<double>(best[static_cast<std::size_t>(rest)])) / static_cast<double>(g_.price[j]);
+                if (rate > bestRate) bestRate = rate, stock = j;
+            }
+            if (bestRate < 0) return {};
+            Pattern pattern(g_.size.size(), 0);
+            pattern[first] = 1, --need[first];
+            auto c = static_cast<std::size_t>(high_.room[stock] - high_.size[first]);
+            for (auto k = some.size(); k-- > 0;)
+                if (took[k][c]) ++pattern[some[k]], --need[some[k]], c -= static_cast<std::size_t>(high_.size[some[k]]);
+            plan.emplace_back(stock, std::move(pattern));
+            std::erase_if(left, [&](auto i) { return need[i] <= 0; });
+        }
+        return plan;
+    }
+    std::int64_t costOf(const std::vector<Filled>& boards) const {
+        std::int64_t sum = 0;
+        for (const auto& b : boards) sum += g_.price[b.first];
+        return sum;
+    }
+
+    /// A short list out of the long one, proved as short lists are.
+    std::vector<Filled> fillShort(Dice& dice, const std::vector<std::int64_t>& need) {
+        auto plan = fillInTurn(dice, need);
+        if (plan.empty()) return plan;
+        ProofCase some{{}, {}, {}, g_.room, g_.price, g_.left};
+        std::vector<std::size_t> at;
+        for (std::size_t i = 0; i < need.size(); ++i)
+            if (need[i] > 0)
+                at.push_back(i), some.size.push_back(g_.size[i]), some.need.push_back(need[i]), some.length.push_back(g_.length[i]);
+        const auto proof = prove(some, costOf(plan), 0, std::min<std::int64_t>(work_, 150'000), stop_);
+        work_ -= 50'000;
+        if (proof.boards.empty()) return plan;
+        plan.clear();
+        for (const auto& [stock, few] : proof.boards) {
+            Pattern pattern(g_.size.size(), 0);
+            for (std::size_t k = 0; k < few.size(); ++k) pattern[at[k]] = few[k];
+            plan.emplace_back(stock, std::move(pattern));
+        }
+        return plan;
+    }
+
+    /// Boards like the linear program's, and what is left in lists short enough to be proved.
+    void fill(std::uint64_t seed) {
+        if (worth_.empty()) return;
+        Dice dice{seed};
+        auto need = g_.need;
+        std::vector<Filled> plan;
+        fillAlike(dice, need, plan);
+        std::vector<std::size_t> pieces;
+        for (std::size_t i = 0; i < need.size(); ++i) pieces.insert(pieces.end(), static_cast<std::size_t>(need[i]), i);
+        for (std::size_t k = pieces.size(); k > 1; --k) std::swap(pieces[k - 1], pieces[dice.below(k)]);
+        const auto lists = (pieces.size() + kShort - 1) / kShort;
+        for (std::size_t n = 0; n < lists && !stopped(); ++n) {
+            Pattern some(g_.size.size(), 0);
+            for (auto k = pieces.size() * n / lists; k < pieces.size() * (n + 1) / lists; ++k) ++some[pieces[k]], --need[pieces[k]];
+            auto boards = fillShort(dice, some);
+            if (boards.empty()) return;
+            plan.insert(plan.end(), std::make_move_iterator(boards.begin()), std::make_move_iterator(boards.end()));
+        }
+        if (const auto cost = costOf(plan); cost < cost_ && std::ranges::all_of(need, [](auto n) { return n == 0; }))
+            cost_ = cost, out_.boards = std::move(plan);
+    }
+
+    /// A filling of the linear program, and how often it asks for it.
+    struct Model {
+        std::size_t stock;
+        std::vector<std::int64_t> sizes;  ///< longest first
+        double times;
+    };
+    const ProofCase& g_;
+    Coarse rough_, low_, high_;
+    std::int64_t work_, cost_ = 0, step_ = 0;
+    const std::function<bool()>& stop_;
+    const std::unique_ptr<glp_prob, decltype(&glp_delete_prob)> lp_{glp_create_prob(), glp_delete_prob};
+    std::vector<std::size_t> order_;  ///< longest first
+    std::size_t breaks_ = 0;
+    std::vector<std::pair<std::size_t, double>> share_;
+    std::vector<double> worth_;
+    double known_ = 0;  ///< what worth_ proves, on its grid
+    std::vector<Model> models_;
+    Proof out_;
+};
+
+}  // namespace
+
+std::int64_t boundByWorths(const ProofCase& g, const Worths& worths, std::int64_t cells) {
+    const Coarse low{g, cells, false};
+    const auto most = static_cast<std::size_t>(*std::ranges::max_element(low.room));
+    std::vector<std::int64_t> best(most + 1, 0);
+    std::vector<std::size_t> order(worths.size());
+    std::iota(order.begin(), order.end(), 0);
+    std::ranges::sort(order, {}, [&](auto i) { return low.size[i]; });
+    for (std::size_t c = 0; c <= most; ++c) {
+        if (c > 0 && best[c] <= best[c - 1]) {
+            best[c] = best[c - 1];
+            continue;
+        }
+        for (const auto i : order) {
+            const auto to = c + static_cast<std::size_t>(low.size[i]);
+            if (to > most) break;
+            best[to] = std::max(best[to], best[c] + worths[i]);
+        }
+    }
+    // Boards of the least price for their worth would hold everything: all / worth of a board, times its price, rounded up.
+    Wide all = 0;
+    for (std::size_t i = 0; i < worths.size(); ++i) all += static_cast<Wide>(worths[i]) * g.need[i];
+    std::int64_t step = 0;
+    for (const auto p : g.price) step = std::gcd(step, p);
+    step = std::max<std::int64_t>(1, step);
+    std::optional<std::int64_t> bound;
+    for (std::size_t j = 0; j < g.room.size(); ++j) {
+        const auto holds = best[static_cast<std::size_t>(low.room[j])];
+        if (holds <= 0) continue;
+        const auto exact = all * g.price[j], unit = static_cast<Wide>(holds) * step;
+        const auto up = static_cast<std::int64_t>((exact + unit - 1) / unit) * step;
+        bound = std::min(bound.value_or(up), up);
+    }
+    return bound.value_or(0);
+}
+
+Proof proveLong(const ProofCase& g, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop) {
+    if (std::ranges::any_of(g.left, [](auto n) { return n < kUnlimited; }) || std::ranges::any_of(g.price, [](auto p) { return p <= 0; }))
+        return {};
+    return LongList{g, cost, work, stop}.run();
+}
+
+}  // namespace oiko

@@ -1,0 +1,18 @@
+#pragma once
+// Thousands of unlike lengths: worths that run along the lengths instead of one for each, and a plan filled by them.
+#include "core/cutting/proof.h"
+
+namespace oiko {
+
+/// From so many unlike sizes on, a linear program with a row for each is too slow.
+inline constexpr std::size_t kLongList = 350;
+
+/// The same promises as prove(), for lists of many unlike sizes and boards as many as wanted: the bound holds whatever the plan, the plan
+/// is near it, and seldom equal. Where the boards run short nothing is done.
+Proof proveLong(const ProofCase& given, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop);
+
+/// The bound that worths prove when each size may stand on a board as often as it fits: all worth, at the least price of a unit of it.
+/// Sizes are rounded down and rooms up to a grid of `cells` for the longest room, so that it holds for the true ones.
+std::int64_t boundByWorths(const ProofCase& given, const Worths& worths, std::int64_t cells);
+
+}  // namespace oiko

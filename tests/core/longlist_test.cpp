@@ -1,0 +1,139 @@
+// Lists of thousands of unlike lengths: a bound that holds whatever the plan, a plan near it.
+#include "core/cutting/longlist.h"
+
+#include <gtest/gtest.h>
+
+#include <algorithm>
+#include <numeric>
+#include <random>
+#include <set>
+
+#include "core/cutting/cutting.h"
+
+namespace oiko {
+namespace {
+
+struct List {
+    std::vector<CutPart> parts;
+    std::vector<CutStock> stock;
+};
+List longList(int pieces, unsigned seed, double lowMm, double highMm, std::vector<CutStock> stock) {
+    std::mt19937 chance{seed};
+    List l{{}, std::move(stock)};
+    for (int i = 0; i < pieces; ++i)
+        l.parts.push_back(
+            {"p" + std::to_string(i), "x", mm(lowMm + static_cast<double>(chance() % static_cast<unsigned>(highMm - lowMm))), 1});
+    return l;
+}
+std::vector<CutStock> fourBoards() {
+    return {{"8", "x", mm(2438.4), money(4.28), {}},
+            {"10", "x", mm(3048), money(5.45), {}},
+            {"12", "x", mm(3657.6), money(6.9), {}},
+            {"16", "x", mm(4876.8), money(9.4), {}}};
+}
+/// Whether each piece is cut once, within its board, with a kerf to its neighbour, and the boards cost what is said.
+bool holds(const List& l, const CutPlan& plan, Length kerf) {
+    std::vector<int> cut(l.parts.size());
+    Money cost;
+    for (const auto& b : plan.boards) {
+        auto end = -kerf;
+        for (const auto& c : b.pieces) {
+            if (c.at < end + kerf) return false;
+            end = c.at + l.parts[c.part].length, ++cut[c.part];
+        }
+        if (end > l.stock[b.stock].length) return false;
+        cost += l.stock[b.stock].price;
+    }
+    return cost == plan.cost && std::ranges::all_of(cut, [](int n) { return n == 1; });
+}
+
+TEST(LongList, EightHundredUnlikeLengthsComeNearTheirBound) {
+    const auto l = longList(800, 5, 300, 3'000, fourBoards());
+    std::set<Length> sizes;
+    for (const auto& p : l.parts) sizes.insert(p.length);
+    ASSERT_GT(sizes.size(), kLongList);
+    const auto kerf = mm(3.175);
+    const auto quick = cutBoards(l.parts, l.stock, {kerf, Length{}, 0, {}, {}});
+    const auto plan = cutBoards(l.parts, l.stock, {kerf, Length{}, 500'000, {}, {}});
+    EXPECT_TRUE(holds(l, plan, kerf));
+    EXPECT_LE(plan.lowerBound, plan.cost);
+    EXPECT_LT(plan.cost, quick.cost);
+    EXPECT_LT(inUnits(plan.cost), 1.008 * inUnits(plan.lowerBound));
+    // The bound is not below what the lengths alone ask for.
+    double all = 0;
+    for (const auto& p : l.parts) all += inMm(p.length + kerf);
+    EXPECT_GT(inUnits(plan.lowerBound), all * 4.28 / inMm(mm(2438.4) + kerf) * 0.999);
+}
+
+TEST(LongList, ThePlantedPlanIsNeverDearerThanTheBoundSays) {
+    // Boards cut at random into pieces that leave nothing: what they cost is the most that the best plan can.
+    for (const unsigned seed : {1u, 2u, 3u}) {
+        std::mt19937 chance{seed};
+        List l{{}, {{"a", "x", mm(2'400), money(5), {}}, {"b", "x", mm(3'600), money(7.3), {}}}};
+        Money planted;
+        while (l.parts.size() < 600) {
+            const auto& board = l.stock[chance() % 2];
+            planted += board.price;
+            auto left = static_cast<std::int64_t>(inMm(board.length));
+            while (left > 0) {
+                auto piece = std::min<std::int64_t>(left, 150 + static_cast<std::int64_t>(chance() % 1'400));
+                if (left - piece < 150) piece = left;
+                l.parts.push_back({"p" + std::to_string(l.parts.size()), "x", mm(static_cast<double>(piece)), 1});
+                left -= piece;
+            }
+        }
+        const auto plan = cutBoards(l.parts, l.stock, {Length{}, Length{}, 1'000'000, {}, {}});
+        EXPECT_TRUE(holds(l, plan, Length{}));
+        EXPECT_LE(plan.lowerBound, planted) << seed;
+        EXPECT_LE(plan.lowerBound, plan.cost);
+        EXPECT_LT(inUnits(plan.cost), 1.02 * inUnits(planted)) << seed;
+    }
+}
+
+TEST(LongList, TheBoundFollowsFromItsWorthsAloneOnAnyGrid) {
+    // Worked out again the plain way: every room filled with the dearest of what fits, sizes as often as wanted, on the true sizes.
+    std::mt19937 chance{9};
+    ProofCase g;
+    std::set<std::int64_t> sizes;
+    while (sizes.size() < 400) sizes.insert(30 + static_cast<std::int64_t>(chance() % 900));
+    for (const auto s : sizes) g.size.push_back(s), g.length.push_back(s), g.need.push_back(1 + chance() % 2);
+    g.room = {1'000, 1'500}, g.price = {50'000, 74'000}, g.left = {2 * kUnlimited, 2 * kUnlimited};
+    const auto proof = proveLong(g, INT64_MAX / 4, 5'000'000, {});
+    ASSERT_FALSE(proof.worths.empty());
+    const auto& worths = proof.worths.back();
+    std::vector<long double> best(1'501, 0);
+    for (std::size_t c = 1; c < best.size(); ++c) {
+        best[c] = best[c - 1];
+        for (std::size_t i = 0; i < g.size.size(); ++i)
+            if (g.size[i] <= static_cast<std::int64_t>(c))
+                best[c] = std::max(best[c], best[c - static_cast<std::size_t>(g.size[i])] + static_cast<long double>(worths[i]));
+    }
+    long double all = 0;
+    for (std::size_t i = 0; i < worths.size(); ++i) all += static_cast<long double>(worths[i]) * static_cast<long double>(g.need[i]);
+    const auto sure = std::min(all * 50'000 / best[1'000], all * 74'000 / best[1'500]);
+    EXPECT_LE(static_cast<long double>(proof.bound), std::ceil(sure / 2'000) * 2'000);  // prices come in steps of 20 cents
+    for (const std::int64_t cells : {200, 700, 1'500}) EXPECT_LE(boundByWorths(g, worths, cells), proof.bound) << cells;
+    // Worths doubled for one size alone hold no more: the bound must not rise above what can be had.
+    std::int64_t cost = 0;
+    for (const auto& b : proof.boards) cost += g.price[b.first];
+    for (std::size_t i = 0; i < 40; ++i) {
+        auto wild = worths;
+        wild[i * 10] *= 2;
+        EXPECT_LE(boundByWorths(g, wild, 1'500), cost);
+    }
+}
+
+TEST(LongList, EndsSoonWhenToldAndLeavesShortStockToTheOther) {
+    const auto l = longList(800, 8, 300, 3'000, fourBoards());
+    int asked = 0;
+    const auto plan = cutBoards(l.parts, l.stock, {mm(3), Length{}, 2'000'000, [&] { return ++asked > 3; }, {}});
+    EXPECT_TRUE(plan.cutShort);
+    EXPECT_TRUE(holds(l, plan, mm(3)));
+    EXPECT_LE(plan.lowerBound, plan.cost);
+    ProofCase few;
+    few.size = {3}, few.need = {1}, few.length = {3}, few.room = {9}, few.price = {1}, few.left = {2};
+    EXPECT_TRUE(proveLong(few, 5, 1'000, {}).worths.empty());
+}
+
+}  // namespace
+}  // namespace oiko
