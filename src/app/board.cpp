@@ -207,7 +207,7 @@ void Board::refresh() {
         case boards:
             drawing_->show(boardCards(answer_->cuts->boardParts, answer_->cuts->boardStock, answer_->cuts->boards, pick, 0, 1000,
                                       answer_->cuts->marked, *answer_->takeoff),
-                           units, {}, 26);
+                           units, {}, 26, 0.085);
             break;
         case sheets:
             if (!choices.empty())

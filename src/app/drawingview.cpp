@@ -14,9 +14,9 @@ DrawingView::DrawingView(Document& document, QWidget* parent) : QWidget{parent},
     setFocusPolicy(Qt::StrongFocus);
 }
 
-void DrawingView::show(Drawing drawing, Units units, std::vector<Grip> grips, double around) {
+void DrawingView::show(Drawing drawing, Units units, std::vector<Grip> grips, double around, double least) {
     const bool other = drawing.id != drawing_.id;
-    drawing_ = std::move(drawing), grips_ = std::move(grips), around_ = around;
+    drawing_ = std::move(drawing), grips_ = std::move(grips), around_ = around, least_ = least;
     sight_.units = units;
     if (other) zoom_ = 1, pan_ = {}, focusGrip_ = -1;
     if (!dragging_)
@@ -30,10 +30,17 @@ void DrawingView::fit() {
     const double w = drawing_.high.x - drawing_.low.x, h = drawing_.high.y - drawing_.low.y;
     const auto free = room();
     const double k = std::min((free.width() - 2 * around_) / std::max(1.0, w), (free.height() - 2 * around_) / std::max(1.0, h));
-    sight_.perModelMm = std::max(1e-4, k) * zoom_;
+    sight_.perModelMm = std::max({1e-4, k, least_}) * zoom_;
     sight_.perPaperMm = 4.2;
     sight_.live = true;
     sight_.theme = &theme();
+    tall_ = least_ > 0 && h * sight_.perModelMm + 2 * around_ > free.height();
+    if (tall_) {
+        pan_.setY(std::clamp(pan_.y(), free.height() - 2 * around_ - h * sight_.perModelMm, 0.0));
+        sight_.origin = {free.center().x() - (drawing_.low.x + w / 2) * sight_.perModelMm + pan_.x(),
+                         free.top() + around_ + drawing_.high.y * sight_.perModelMm + pan_.y()};
+        return update();
+    }
     sight_.origin = free.center() + QPointF{-(drawing_.low.x + w / 2), drawing_.low.y + h / 2} * sight_.perModelMm + pan_;
     update();
 }
@@ -162,7 +169,10 @@ void DrawingView::paintEvent(QPaintEvent*) {
 }
 
 void DrawingView::resizeEvent(QResizeEvent*) { fit(); }
-void DrawingView::wheelEvent(QWheelEvent* event) { zoom(event->angleDelta().y() > 0 ? 1.15 : 1 / 1.15); }
+void DrawingView::wheelEvent(QWheelEvent* event) {
+    if (tall_ && !(event->modifiers() & Qt::ControlModifier)) return pan_ += QPointF{0, event->angleDelta().y() * 0.8}, fit();
+    zoom(event->angleDelta().y() > 0 ? 1.15 : 1 / 1.15);
+}
 
 int DrawingView::gripAt(QPointF p) const {
     for (std::size_t i = 0; i < grips_.size(); ++i) {
@@ -288,6 +298,15 @@ void DrawingView::keyPressEvent(QKeyEvent* event) {
         dragging_ = false, held_ = -1;
         document_.restore();
         return fit();
+    }
+    if (tall_) {
+        const double page = height() - 2 * around_;
+        const double by = event->key() == Qt::Key_Down       ? -60
+                          : event->key() == Qt::Key_Up       ? 60
+                          : event->key() == Qt::Key_PageDown ? -page
+                          : event->key() == Qt::Key_PageUp   ? page
+                                                             : 0;
+        if (by != 0) return pan_ += QPointF{0, by}, fit();
     }
     const int n = static_cast<int>(grips_.size());
     if (focusGrip_ >= 0 && focusGrip_ < n) {

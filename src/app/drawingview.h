@@ -21,7 +21,8 @@ class DrawingView final : public QWidget {
     Q_OBJECT
 public:
     DrawingView(Document& document, QWidget* parent = nullptr);
-    void show(Drawing drawing, Units units, std::vector<Grip> grips = {}, double around = 70);
+    /// `least`: pixels a model mm below which nothing can be read; what is taller than the view then starts at its top and is scrolled.
+    void show(Drawing drawing, Units units, std::vector<Grip> grips = {}, double around = 70, double least = 0);
     void fit();
     void zoom(double factor);
     void light(const PartIds& parts);
@@ -69,7 +70,8 @@ private:
     std::vector<Grip> grips_;
     std::vector<PlacedDimension> figures_;
     Sight sight_;
-    double around_ = 70, zoom_ = 1;
+    double around_ = 70, least_ = 0, zoom_ = 1;
+    bool tall_ = false;
     QPointF pan_, pressed_;
     PartIds lit_;
     std::optional<Ruler> across_, up_;
