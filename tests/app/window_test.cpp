@@ -17,6 +17,7 @@
 #include <QTemporaryDir>
 #include <QTest>
 #include <QTimer>
+#include <QToolButton>
 #include <QTreeWidget>
 #include <QUndoView>
 #include <set>
@@ -599,6 +600,67 @@ TEST_F(Window, AStoreIsAskedWhateverItAnswers) {
     EXPECT_EQ(document.design(), asked);
     document.undo()->undo();
     EXPECT_EQ(document.design(), presetDesign("demo").value());
+}
+
+TEST_F(Window, TheBillIsPutTogetherByKindAndByTripToTheSameTotal) {
+    auto* lines = window->findChild<QTreeWidget*>("bill.lines");
+    const auto& bill = window->answer()->bill;
+    const auto sums = [&] {
+        Money sum;
+        for (int i = 0; i < lines->topLevelItemCount(); ++i) {
+            auto* head = lines->topLevelItem(i);
+            const auto amount = [](const QTreeWidgetItem* item) { return readMoney(item->text(2).remove(',').toStdString()).value(); };
+            Money within;
+            for (int k = 0; k < head->childCount(); ++k) within += amount(head->child(k));
+            if (head->childCount() > 0) {
+                EXPECT_EQ(within, amount(head)) << head->text(0).toStdString();
+                sum += within;
+            }
+        }
+        return sum;
+    };
+    EXPECT_EQ(sums(), bill.net);
+    for (const auto* mode : {"bill.bykind", "bill.bytrip", "bill.bysystem"}) {
+        window->findChild<QToolButton*>(mode)->click();
+        EXPECT_EQ(sums(), bill.net) << mode;
+    }
+    // A heavier load, fewer trips; a line lights its parts whichever way it is listed.
+    window->findChild<QToolButton*>("bill.bytrip")->click();
+    const int trips = lines->topLevelItemCount();
+    type("trip.load", "2000 lb");
+    settle();
+    EXPECT_LT(lines->topLevelItemCount(), trips);
+    EXPECT_EQ(sums(), window->answer()->bill.net);
+    window->bill()->light({window->answer()->model->parts.front().id});
+    int lit = 0;
+    for (int i = 0; i < lines->topLevelItemCount(); ++i) lit += lines->topLevelItem(i)->background(0).style() != Qt::NoBrush;
+    EXPECT_EQ(lit, 1);
+    // Another currency is another sign, and no other amount.
+    const auto total = window->bill()->total();
+    EXPECT_TRUE(total.startsWith("$"));
+    ASSERT_TRUE(window->document().edit({{"prices.currency", "euro"}}, "currency"));
+    settle();
+    EXPECT_EQ(window->bill()->total(), "€" + total.mid(1));
+    window->document().undo()->undo();
+}
+
+TEST_F(Window, LongListsOfBoardsStayReadableAndAreScrolled) {
+    auto* board = window->board();
+    board->choose(Board::boards);
+    board->findChild<QToolButton*>("pick.2x4")->click();
+    QApplication::processEvents();
+    auto* view = board->drawingView();
+    const auto before = view->grab().toImage();
+    QTest::keyClick(view, Qt::Key_PageDown);
+    QApplication::processEvents();
+    const auto after = view->grab().toImage();
+    EXPECT_NE(before, after);
+    for (int k = 0; k < 60; ++k) QTest::keyClick(view, Qt::Key_PageDown);
+    const auto end = view->grab().toImage();
+    QTest::keyClick(view, Qt::Key_PageDown);
+    EXPECT_EQ(view->grab().toImage(), end) << "the list ends where its last board is";
+    for (int k = 0; k < 60; ++k) QTest::keyClick(view, Qt::Key_PageUp);
+    EXPECT_EQ(view->grab().toImage(), before);
 }
 
 TEST_F(Window, UnitsSwitchWithoutChangingTheDesign) {

@@ -67,11 +67,11 @@ TEST(LongList, EightHundredUnlikeLengthsComeNearTheirBound) {
 
 TEST(LongList, ThePlantedPlanIsNeverDearerThanTheBoundSays) {
     // Boards cut at random into pieces that leave nothing: what they cost is the most that the best plan can.
-    for (const unsigned seed : {1u, 2u, 3u}) {
+    for (const unsigned seed : {1u, 2u}) {
         std::mt19937 chance{seed};
         List l{{}, {{"a", "x", mm(2'400), money(5), {}}, {"b", "x", mm(3'600), money(7.3), {}}}};
         Money planted;
-        while (l.parts.size() < 600) {
+        while (l.parts.size() < 420) {
             const auto& board = l.stock[chance() % 2];
             planted += board.price;
             auto left = static_cast<std::int64_t>(inMm(board.length));
@@ -82,7 +82,7 @@ TEST(LongList, ThePlantedPlanIsNeverDearerThanTheBoundSays) {
                 left -= piece;
             }
         }
-        const auto plan = cutBoards(l.parts, l.stock, {Length{}, Length{}, 1'000'000, {}, {}});
+        const auto plan = cutBoards(l.parts, l.stock, {Length{}, Length{}, 300'000, {}, {}});
         EXPECT_TRUE(holds(l, plan, Length{}));
         EXPECT_LE(plan.lowerBound, planted) << seed;
         EXPECT_LE(plan.lowerBound, plan.cost);

@@ -186,7 +186,7 @@ TEST(NestSheets, LongListsRepeatAGoodSheet) {
     // Eighteen lie on a sheet: four rows of four upright and two across the rest. Laid one by one where each fits tightest, sixteen do.
     const std::vector<SheetPart> parts{{"a", "s", mm(500), mm(300), 540, true}, {"b", "s", mm(1200), mm(2400), 3, false}};
     const std::vector<SheetStock> stock{{"4x8", "s", mm(1220), mm(2440), money(10), std::nullopt}};
-    const auto plan = nestSheets(parts, stock, mm(3), 3'000'000);
+    const auto plan = nestSheets(parts, stock, mm(3), 800'000);
     EXPECT_EQ(sawn(parts, stock, mm(3), plan), "");
     EXPECT_EQ(plan.sheets.size(), 33U);
 }

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <map>
 #include <nlohmann/json.hpp>
+#include <random>
 #include <set>
 
 #include "core/catalog/lumber.h"
@@ -282,6 +283,27 @@ TEST(Cutouts, AreTheRectanglesThatOpeningsLeave) {
     double area = 0;
     for (const auto& c : l) area += inMm(c.across) * inMm(c.along);
     EXPECT_NEAR(area, 400 * 1000 + 400 * 500, 1);
+}
+
+TEST(Cutouts, OfAnyHolesHaveTheirAreaAndLieBesideTheWood) {
+    std::mt19937 chance{5};
+    const auto below = [&](unsigned n) { return static_cast<double>(chance() % n); };
+    for (int round = 0; round < 200; ++round) {
+        std::vector<std::array<double, 4>> holes;
+        for (double k = 1 + below(3); k > 0; --k) {
+            const double x = below(1'000), z = below(2'200);
+            holes.push_back({x, std::min(1219.2, x + 50 + below(500)), z, std::min(2438.4, z + 50 + below(900))});
+        }
+        const auto panel = panelWithout(holes);
+        double wood = panel.volumeMm3() / panel.extent(panel.thick()), out = 0;
+        for (const auto& c : cutoutsOf(panel)) {
+            EXPECT_GT(c.across, Length{});
+            EXPECT_GT(c.along, Length{});
+            out += inMm(c.across) * inMm(c.along);
+        }
+        // Holes may lie over each other: what is not wood is counted once.
+        EXPECT_NEAR(wood + out, panel.extent(panel.wide) * panel.extent(panel.along), 3) << round;
+    }
 }
 
 TEST(Cutouts, AndTheWoodMakeUpEachPanelOfAFrontWall) {

@@ -92,11 +92,35 @@ TEST(Fuzz, MoneyIsReadWholeOrRefused) {
         {"2648.09", "$12", "0.0001", "€7.50"}, 3, [](const std::string& s) { return readMoney(s); }, [](Money m) { return exactMoney(m); });
 }
 
+TEST(Fuzz, ThingsOnHandAreReadWholeOrRefused) {
+    for (const auto units : {Units::imperial, Units::metric})
+        tryValues(
+            {"6 2x4 7' 2\"", "2 ply-1/2 40in x 48in", "3 strap-hinge-6", "4 2x6pt 8ft at 1.50", "hardware-cloth-1/2 36in x 25ft"}, 9,
+            [&](const std::string& s) { return readOnHand(s, units); }, [&](const OnHand& t) { return exactOnHand(t, units); });
+}
+TEST(Fuzz, MassesAreReadWholeOrRefused) {
+    tryValues(
+        {"600 lb", "270 kg", "45.5lbs", "800"}, 10, [](const std::string& s) { return readMass(s, Units::metric); },
+        [](Mass m) { return writeNumber(inKilograms(m), 6) + " kg"; });
+}
+
+/// The presets, and one of them with coops kept beside it, things on hand and boards cut.
+std::vector<std::string> designFiles() {
+    std::vector<std::string> out;
+    for (const auto& preset : presets()) out.push_back(writeDesign(presetDesign(preset.name).value()));
+    auto full = presetDesign("elevated").value();
+    full.alternatives.push_back(presetDesign("demo").value().keptAs("Larger"));
+    for (const auto* thing : {"6 2x4 7' 2\"", "2 ply-1/2 40in x 48in", "4 2x6pt 8ft at 1.50"})
+        full.onHand.push_back(readOnHand(thing, Units::imperial).value());
+    full.cutBoards.push_back({"2x4-8", "2x4", feet(8), {{Length{}, feet(5)}, {feet(5) + inches(0.125), inches(30)}}, inches(5.75)});
+    out.push_back(writeDesign(full));
+    return out;
+}
+
 TEST(Fuzz, DesignFilesAreReadWholeOrRefusedByTheirPlace) {
     Strokes strokes{4};
     int loaded = 0;
-    for (const auto& preset : presets()) {
-        const auto bytes = writeDesign(presetDesign(preset.name).value());
+    for (const auto& bytes : designFiles()) {
         for (int k = 0; k < inputs() / 2; ++k) {
             const auto text = strokes.on(bytes);
             const auto read = readDesign(text, "some.oikostat");

@@ -277,6 +277,77 @@ TEST_F(Tool, TheSchemaAcceptsWhatIsSavedAndRefusesWhatIsNot) {
     EXPECT_NE(validate("bad.oikostat"), 0);
 }
 
+TEST_F(Tool, ReportsAndCutsWhatIsOnHandCutAndKept) {
+    makeDesign();
+    const auto bare = json::parse(run("report d.oikostat --json").out);
+    EXPECT_TRUE(bare["on_hand"].empty() && bare["alternatives"].empty());
+    EXPECT_EQ(bare["cut_boards"], 0);
+    auto doc = json::parse(slurp(dir / "d.oikostat"));
+    doc["on_hand"] = {"6 2x4 7' 2\"", "2 2x4 8' at 1", "99 strap-hinge-6"};
+    doc["cut_boards"] = {
+        {{"item", "2x4-16"}, {"profile", "2x4"}, {"length", "16'"}, {"offcut", "1in"}, {"pieces", {{{"at", "0"}, {"length", "9' 3in"}}}}}};
+    doc["alternatives"] = {{{"name", "No door"}, {"answers", json::object()}}};
+    write("shed.oikostat", doc.dump());
+    const auto r = run("report shed.oikostat --json");
+    ASSERT_EQ(r.status, 0) << r.err;
+    const auto report = json::parse(r.out);
+    ASSERT_EQ(report["on_hand"].size(), 3u);
+    EXPECT_GT(report["on_hand"][0]["used"].get<double>(), 0);
+    EXPECT_EQ(report["cut_boards"], 1);
+    EXPECT_EQ(report["alternatives"][0], "No door");
+    const auto& cost = report["cost"];
+    EXPECT_NEAR(cost["net"].get<double>() + cost["tax"].get<double>() + cost["on_hand"].get<double>(), cost["total"].get<double>(), 0.005);
+    double systems = 0;
+    for (const auto& [name, amount] : cost["by_system"].items()) systems += amount.get<double>();
+    EXPECT_NEAR(systems, cost["net"].get<double>(), 0.005);
+    bool surplus = false;
+    for (const auto& f : report["findings"]) surplus |= f["id"] == "cuts.surplus" && f["state"] == "near";
+    EXPECT_TRUE(surplus) << "nothing in this coop is 9' 3\" long";
+    // The cut plan names what is on hand, and never more of it than there is.
+    ASSERT_EQ(run("export shed.oikostat cuts -o c.json").status, 0);
+    const auto plan = json::parse(slurp(dir / "c.json"));
+    std::map<std::string, int> boards;
+    double price = 0;
+    for (const auto& b : plan["boards"]) ++boards[b["stock"].get<std::string>()], price += b["price"].get<double>();
+    EXPECT_LE(boards["onhand:1"], 6);
+    EXPECT_LE(boards["onhand:2"], 2);
+    EXPECT_GE(boards["2x4-16"], 1);
+    EXPECT_NEAR(price, plan["cost"].get<double>(), 0.005);
+    EXPECT_LE(plan["lower_bound"].get<double>(), plan["cost"].get<double>() + 1e-9);
+    // A value that is set leaves all that as it is.
+    ASSERT_EQ(run("set shed.oikostat onhand.use=no prices.currency=euro prices.store=Nettlecombe").status, 0);
+    const auto left = json::parse(run("report shed.oikostat --json").out);
+    EXPECT_EQ(left["on_hand"][0]["used"], 0.0);
+    EXPECT_THAT(run("report shed.oikostat").out, testing::HasSubstr("Total"));
+}
+
+TEST_F(Tool, PrintsStorySticksAndCutCards) {
+    makeDesign();
+    ASSERT_EQ(run("export d.oikostat plans -o p.pdf").status, 0);
+    const auto text = shell("/usr/bin/pdftotext -layout p.pdf -").out;
+    for (const auto* says :
+         {"Story stick of the front wall", "Story stick of the left wall", "Pieces to cut", "measure first", "ends 0° and"})
+        EXPECT_THAT(text, testing::HasSubstr(says)) << says;
+    ASSERT_EQ(run("export d.oikostat parts -o p.csv").status, 0);
+    EXPECT_THAT(slurp(dir / "p.csv"), testing::HasSubstr("measure_first"));
+    ASSERT_EQ(run("export d.oikostat sheets -o s.csv").status, 0);
+    EXPECT_THAT(slurp(dir / "s.csv"), testing::HasSubstr("opening:"));
+}
+
+TEST_F(Tool, TheSimulatedStoreAnswersInEachOfItsMoods) {
+    const auto feed = fs::path{OIKO_TOOL}.parent_path() / "oikostat-feed";
+    const auto ask = [&](const std::string& args) { return shell("\"" + feed.string() + "\" " + args); };
+    const auto good = ask("--store Here --day 2026-05-03");
+    EXPECT_EQ(good.status, 0);
+    EXPECT_THAT(good.out, testing::StartsWith("id,price\n"));
+    EXPECT_EQ(ask("--store Here --day 2026-05-03").out, good.out) << "the same day, the same prices";
+    EXPECT_NE(ask("--store Here --day 2026-05-04").out, good.out);
+    EXPECT_NE(ask("--store There --day 2026-05-03").out, good.out);
+    EXPECT_EQ(ask("--mood down").status, 1);
+    EXPECT_THAT(ask("--mood garbage").out, testing::Not(testing::HasSubstr("id,price")));
+    EXPECT_LT(ask("--mood torn").out.size(), good.out.size());
+}
+
 TEST_F(Tool, CutsAnyListAsTheInterfaceSays) {
     write("p.csv", "label,profile,length,qty\nstud,2x4,\"6'\",4\nblock,2x4,24in,3\n");
     write("s.csv", "label,profile,length,price,qty\n2x4-8,2x4,8',4.00,\n2x4-12,2x4,12',5.50,\nhave,2x4,7ft,0,1\n");
