@@ -131,5 +131,48 @@ TEST(Cheaper, FindsTheSizeAtWhichASheetLessIsBoughtAndEndsWhenTold) {
     EXPECT_TRUE(cheaperWays(*wide, 20, [](std::size_t, std::size_t) { return false; }).empty());
 }
 
+TEST(Effect, OfAChangeAndOfItsUndoingAddUpToNothing) {
+    const auto base = presetDesign("demo").value();
+    const std::vector<std::pair<Change, Change>> ways{{{"roof.pitch", "4/12"}, {"roof.pitch", "3/12"}},
+                                                      {{"skin.kind", "grooved-3/8"}, {"skin.kind", ""}},
+                                                      {{"frame.spacing", "16in"}, {"frame.spacing", ""}},
+                                                      {{"finish.coats", "1"}, {"finish.coats", ""}},
+                                                      {{"coop.width", "9ft"}, {"coop.width", "10ft"}}};
+    for (const auto& [there, back] : ways) {
+        const auto now = answerTo(base);
+        const auto changed = base.with({there});
+        ASSERT_TRUE(changed) << there.key;
+        const auto then = answerTo(changed.value());
+        const auto e = effectOf(*now, {there}), b = effectOf(*then, {back});
+        ASSERT_TRUE(e.possible && b.possible) << there.key;
+        EXPECT_EQ(e.money + b.money, Money{}) << there.key;
+        EXPECT_EQ(e.mass + b.mass, Mass{}) << there.key;
+        EXPECT_EQ(e.birds + b.birds, 0) << there.key;
+        EXPECT_EQ(e.boards + b.boards, 0) << there.key;
+        EXPECT_EQ(e.sheets + b.sheets, 0) << there.key;
+        EXPECT_NEAR(e.waste + b.waste, 0, 1e-12) << there.key;
+        // What got worse on the way there is no worse on the way back.
+        for (const auto& w : e.worse) EXPECT_EQ(std::ranges::find(b.worse, w), b.worse.end()) << w;
+    }
+}
+
+TEST(Cheaper, TriesNothingThatCarriesAndNothingThatIsThere) {
+    for (const auto* preset : {"demo", "elevated"}) {
+        const auto now = answerTo(presetDesign(preset).value());
+        const auto trials = cheaperTrials(*now);
+        EXPECT_GT(trials.size(), 20u);
+        for (const auto& t : trials) {
+            ASSERT_EQ(t.size(), 1u);
+            for (const auto* carries : {"floor.joist", "floor.spacing", "roof.rafter", "roof.spacing", "wood.species"})
+                EXPECT_NE(t[0].key, carries);
+            const auto* p = findParam(t[0].key);
+            ASSERT_NE(p, nullptr) << t[0].key;
+            const auto v = readValue(*p, t[0].text, Units::imperial);
+            ASSERT_TRUE(v) << t[0].key << t[0].text;
+            EXPECT_NE(v.value(), now->settled->value(t[0].key)) << t[0].key;
+        }
+    }
+}
+
 }  // namespace
 }  // namespace oiko
