@@ -15,11 +15,12 @@
 namespace oiko {
 namespace {
 
-constexpr std::int64_t kRough = 2'000;  ///< cells of the longest room while worths are learnt
-constexpr std::int64_t kCells = 8'000;  ///< and for the last of them, and the bound
-constexpr std::size_t kBreaks = 240;    ///< where the worth of a length may bend
-constexpr std::size_t kShort = 130;     ///< pieces of a short list
-constexpr double kWorth = 1e9;          ///< worth of a ten-thousandth of money, in whole numbers
+constexpr std::int64_t kRough = 2'000;    ///< cells of the longest room while worths are learnt
+constexpr std::int64_t kCells = 8'000;    ///< and for the last of them, and the bound
+constexpr std::size_t kBreaks = 240;      ///< where the worth of a length may bend
+constexpr std::size_t kEachItsOwn = 700;  ///< unlike sizes that need no breaks
+constexpr std::size_t kShort = 130;       ///< pieces of a short list
+constexpr double kWorth = 1e9;            ///< worth of a ten-thousandth of money, in whole numbers
 
 /// The best filling of every room at once, sizes as often as they fit.
 class Fillings {
@@ -126,6 +127,8 @@ private:
             for (int part = 1; part <= 5; ++part)
                 for (const double just : {0.0, 1.0})
                     if (const double v = std::floor(static_cast<double>(r) / part) + just; v > lowest && v < highest) at.push_back(v);
+        // So few sizes have a worth each.
+        if (g_.size.size() <= kEachItsOwn) at.assign(g_.size.begin(), g_.size.end());
         std::ranges::sort(at);
         at.erase(std::unique(at.begin(), at.end()), at.end());
         breaks_ = at.size();
