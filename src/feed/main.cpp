@@ -21,10 +21,10 @@ std::uint64_t hash(std::string_view text) {
     return h;
 }
 
-/// Within a tenth of the sample; one in forty is not in stock and has no price today.
+/// Within a tenth of the sample by the day; one in forty is not in stock at this store and has no price.
 std::string priced(const StockItem& item, const std::string& store, const std::string& day) {
     const auto h = hash(store + "/" + day + "/" + item.id);
-    if (!item.price || h % 40 == 0) return {};
+    if (!item.price || hash(store + "/" + item.id) % 40 == 0) return {};
     const auto percent = static_cast<std::int64_t>(h / 40 % 21) - 10;
     return exactMoney(toCents(Money::ticks(item.price->count() * (100 + percent) / 100)));
 }

@@ -18,7 +18,7 @@ namespace {
 constexpr std::int64_t kRough = 2'000;    ///< cells of the longest room while worths are learnt
 constexpr std::int64_t kCells = 8'000;    ///< and for the last of them, and the bound
 constexpr std::size_t kBreaks = 240;      ///< where the worth of a length may bend
-constexpr std::size_t kEachItsOwn = 700;  ///< unlike sizes that need no breaks
+constexpr std::size_t kEachItsOwn = 520;  ///< unlike sizes that need no breaks
 constexpr std::size_t kShort = 130;       ///< pieces of a short list
 constexpr double kWorth = 1e9;            ///< worth of a ten-thousandth of money, in whole numbers
 
@@ -189,7 +189,7 @@ private:
                 all += worth[i] * static_cast<double>(g_.need[i]);
             }
             const Fillings fillings{grid.size, worth, *std::ranges::max_element(grid.room)};
-            work_ -= 2'000;
+            work_ -= 800;
             bool grew = false;
             for (std::size_t j = 0; j < g_.room.size(); ++j) {
                 const double value = fillings.value(grid.room[j]), price = static_cast<double>(g_.price[j]);
