@@ -51,7 +51,7 @@ std::map<std::string, Message> measures(const Answer& a) {
     m["trips"] = {toDeliver ? "measure.tripsand" : "measure.trips", {static_cast<std::int64_t>(going.size()) - toDeliver}};
     double used = 0;
     for (const auto u : a.bill.usedOnHand) used += u;
-    m["onhand.used"] = used > 0 ? Message{"measure.onhand", {static_cast<std::int64_t>(std::ceil(used))}} : Message{"measure.nobudget", {}};
+    m["onhand.used"] = used > 0 ? Message{"measure.onhand", {static_cast<std::int64_t>(std::ceil(used))}} : Message{"measure.nohand", {}};
     const auto& nest = a.cuts->sheets;
     const auto bound = plan.lowerBound + nest.lowerBound;
     m["cut.proof"] = plan.proven && nest.proven
