@@ -1,6 +1,7 @@
 // Among plans of equal cost: fewer boards, boards cut as before, fewer different cuts, longer offcuts.
 #include <gtest/gtest.h>
 
+#include <algorithm>
 #include <map>
 #include <random>
 
