@@ -118,7 +118,11 @@ void Engine::work() {
             Q_EMIT searching(false);
         } else if (!unproven_.empty()) {
             const auto [ticket, good] = unproven_.front();
-            auto proven = withProvenCuts(good, interrupted);
+            // The stop of the board is for the coop that stands there.
+            auto proven = withProvenCuts(good, [this] {
+                const std::lock_guard lock{mutex_};
+                return quit_ || newest_ || !wishes_.empty();
+            });
             bool again = false;
             {
                 const std::lock_guard lock{mutex_};

@@ -14,7 +14,7 @@ std::string text(std::string_view id);
 /// {0}, {1} … filled in with the arguments, quantities in these units.
 std::string say(const Message& message, Units units);
 std::string say(const Say& say, Units units);
-/// `WHERE: WHAT; TODO` without the WHERE.
+/// `WHERE: WHAT; WHAT TO DO` without the WHERE.
 std::string say(const Error& error, Units units);
 
 /// What stands before an amount: the sign of the design that is shown or printed, by its prices.currency. Dollars until set.

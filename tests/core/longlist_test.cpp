@@ -123,6 +123,37 @@ TEST(LongList, TheBoundFollowsFromItsWorthsAloneOnAnyGrid) {
     }
 }
 
+TEST(LongList, PiecesShorterThanACellProveNothingThere) {
+    // A hundred thousand crumbs of 3 on a board of 90,000: one of 30,000 in a cell of 11 would be counted as 11 were it rounded up.
+    ProofCase g;
+    for (std::int64_t k = 0; k < 400; ++k) g.size.push_back(3 + k), g.length.push_back(3 + k), g.need.push_back(50);
+    g.room = {90'000}, g.price = {10'000}, g.left = {2 * kUnlimited};
+    const Worths worths(g.size.size(), 7);
+    EXPECT_EQ(boundByWorths(g, worths, 8'000), 0);
+    EXPECT_TRUE(proveLong(g, 10'000'000, 100'000, {}).worths.empty());
+    // The shortest is worth most for its length: 30,000 of them on a board; all are worth 7 x 20,000, less than one board holds.
+    EXPECT_EQ(boundByWorths(g, worths, 90'000), 10'000);
+}
+
+TEST(LongList, CrumbsAndLongPiecesTogetherKeepTheirBoundBelowAPlanByHand) {
+    // Ten boards, each with one long piece and its own crumbs that fill it: whatever is said, no bound above these ten.
+    List l{{}, {{"b", "x", mm(4'000), money(9), {}}}};
+    std::mt19937 chance{4};
+    for (int board = 0; board < 10; ++board) {
+        int left = 4'000;
+        while (left > 0) {
+            const int piece = std::min(left, l.parts.size() % 40 == 0 ? 1'800 : 1 + static_cast<int>(chance() % 95));
+            l.parts.push_back(
+                {"p" + std::to_string(l.parts.size()), "x", mm(piece) + Length::ticks(static_cast<std::int64_t>(l.parts.size())), 1});
+            left -= piece;
+        }
+    }
+    for (auto& s : l.stock) s.length += mm(1);  // for the ticks that make all lengths unlike
+    const auto plan = cutBoards(l.parts, l.stock, {Length{}, Length{}, 200'000, {}, {}});
+    EXPECT_TRUE(holds(l, plan, Length{}));
+    EXPECT_LE(plan.lowerBound, money(90));
+}
+
 TEST(LongList, EndsSoonWhenToldAndLeavesShortStockToTheOther) {
     const auto l = longList(800, 8, 300, 3'000, fourBoards());
     int asked = 0;

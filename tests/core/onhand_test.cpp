@@ -132,6 +132,40 @@ TEST(OnHand, AtAPriceItIsUsedWhereItIsCheaperThanTheStoreAndPaidFor) {
     EXPECT_EQ(dear->bill.total, bare->bill.total);
 }
 
+TEST(OnHand, UsedFirstItIsPaidForInPlanAndBillAlike) {
+    const auto a = answerTo(demoWith({"4 2x4 8' at 3"}, "first"));
+    EXPECT_EQ(a->bill.usedOnHand[0], 4);
+    EXPECT_EQ(a->bill.forOnHand, money(12));
+    Money boards;
+    for (const auto& b : a->cuts->boards.boards) boards += a->cuts->boardStock[b.stock].price;
+    EXPECT_EQ(a->cuts->boards.cost, boards);
+    EXPECT_LE(a->cuts->boards.lowerBound, a->cuts->boards.cost);
+}
+
+TEST(OnHand, AHairShorterThanAPieceItIsNotThatPiece) {
+    // A board sold to length is left whole; one in the shed that is a hair too short must not shorten the piece.
+    const auto bare = answerTo(presetDesign("demo").value());
+    const auto& stud =
+        *std::ranges::find_if(bare->cuts->boardParts, [](const CutPart& p) { return p.profile == "2x4" && p.length > feet(6); });
+    auto d = presetDesign("demo").value();
+    d.onHand.push_back({"2x4", stud.length - mm(0.3), {}, 9});
+    const auto a = answerTo(d);
+    for (std::size_t i = 0; i < bare->cuts->boardParts.size(); ++i)
+        EXPECT_EQ(a->cuts->boardParts[i].length, bare->cuts->boardParts[i].length) << a->cuts->boardParts[i].label;
+    EXPECT_EQ(unheld(*a->cuts, a->settled->length("cut.kerf")), "");
+}
+
+TEST(OnHand, LeftoversAreNotMixedWithWhatHasAPrice) {
+    const auto a = answerTo(demoWith({"3 2x8 12' at 5"}));
+    auto had = a->design.onHand;
+    had.push_back({"2x8", feet(12), {}, 2});
+    auto bill = a->bill;
+    bill.usedOnHand = {1, 0};
+    const auto left = leftWhenBuilt(*a->cuts, bill, had, inches(12));
+    EXPECT_NE(std::ranges::find(left, OnHand{"2x8", feet(12), {}, 2, money(5)}), left.end());
+    EXPECT_NE(std::ranges::find(left, OnHand{"2x8", feet(12), {}, 2}), left.end());
+}
+
 TEST(OnHand, TheCheckerOfPlansFindsPlantedFaults) {
     const auto a = answerTo(demoWith({"1 2x4 7' 2\""}));
     const auto kerf = a->settled->length("cut.kerf");

@@ -8,7 +8,7 @@
 
 namespace oiko {
 
-/// Why a request was not carried out. Printed as `WHERE: WHAT; TODO`.
+/// Why a request was not carried out. Printed as `WHERE: WHAT; WHAT TO DO`.
 struct Error {
     enum class Kind { usage, input, output };  ///< exit status 2, 3, 4; mapped once, in the tool's main
     Kind kind = Kind::usage;

@@ -3,6 +3,7 @@
 #include <glpk.h>
 
 #include <algorithm>
+#include <cassert>
 #include <cmath>
 #include <limits>
 #include <memory>
@@ -23,9 +24,10 @@ constexpr std::size_t kShort = 130;       ///< pieces of a short list
 constexpr double kWorth = 1e9;            ///< worth of a ten-thousandth of money, in whole numbers
 
 /// The best filling of every room at once, sizes as often as they fit.
+template <class Value>
 class Fillings {
 public:
-    Fillings(const std::vector<std::int64_t>& size, const std::vector<double>& value, std::int64_t room)
+    Fillings(const std::vector<std::int64_t>& size, const std::vector<Value>& value, std::int64_t room)
         : size_{size}, best_(static_cast<std::size_t>(room) + 1, 0), by_(best_.size(), -1) {
         std::vector<std::size_t> order;
         for (std::size_t i = 0; i < size.size(); ++i)
@@ -44,7 +46,7 @@ public:
             }
         }
     }
-    double value(std::int64_t room) const { return best_[static_cast<std::size_t>(room)]; }
+    Value value(std::int64_t room) const { return best_[static_cast<std::size_t>(room)]; }
     std::vector<std::pair<std::size_t, int>> pattern(std::int64_t room) const {
         std::vector<std::pair<std::size_t, int>> out;
         for (auto c = room; c > 0;) {
@@ -63,7 +65,7 @@ public:
 
 private:
     const std::vector<std::int64_t>& size_;
-    std::vector<double> best_;
+    std::vector<Value> best_;
     std::vector<int> by_;
 };
 
@@ -74,10 +76,33 @@ struct Coarse {
         const auto most = *std::ranges::max_element(g.room);
         const auto step = std::max<std::int64_t>(1, most / cells);
         const auto ceiling = [step](std::int64_t v) { return (v + step - 1) / step; };
-        for (const auto s : g.size) size.push_back(std::max<std::int64_t>(1, up ? ceiling(s) : s / step));
+        for (const auto s : g.size) size.push_back(up ? ceiling(s) : s / step);
         for (const auto r : g.room) room.push_back(up ? r / step : ceiling(r));
     }
 };
+
+/// What cannot be had for less when a board of each row holds so much of the worth, in whole numbers: all of it at the least price of a
+/// unit, rounded up to where prices meet.
+template <class Holds>
+std::int64_t leastPrice(const ProofCase& g, Wide all, const Holds& holds) {
+    std::int64_t step = 0;
+    for (const auto p : g.price) step = std::gcd(step, p);
+    step = std::max<std::int64_t>(1, step);
+    std::optional<std::int64_t> bound;
+    for (std::size_t j = 0; j < g.room.size(); ++j) {
+        const std::int64_t held = holds(j);
+        if (held <= 0) continue;
+        const auto exact = all * g.price[j], unit = static_cast<Wide>(held) * step;
+        const auto up = static_cast<std::int64_t>((exact + unit - 1) / unit) * step;
+        bound = std::min(bound.value_or(up), up);
+    }
+    return bound.value_or(0);
+}
+Wide worthOfAll(const ProofCase& g, const Worths& worths) {
+    Wide all = 0;
+    for (std::size_t i = 0; i < worths.size(); ++i) all += static_cast<Wide>(worths[i]) * g.need[i];
+    return all;
+}
 
 class LongList {
 public:
@@ -93,14 +118,8 @@ public:
     Proof run() {
         // A plan by rough worths first, so that there is one whenever it is ended; then finer worths, and plans by them.
         // What the pieces' own lengths ask for needs no grid.
-        const auto all = std::inner_product(g_.size.begin(), g_.size.end(), g_.need.begin(), std::int64_t{0});
-        std::optional<std::int64_t> least;
-        for (std::size_t j = 0; j < g_.room.size(); ++j) {
-            const auto up =
-                roundedUp(static_cast<double>(all) * static_cast<double>(g_.price[j]) / static_cast<double>(g_.room[j]) * (1 - 1e-12));
-            least = std::min(least.value_or(up), up);
-        }
-        out_.bound = *least, out_.worths = {g_.size};
+        out_.worths = {g_.size};
+        out_.bound = leastPrice(g_, worthOfAll(g_, g_.size), [&](std::size_t j) { return g_.room[j]; });
         placeBreaks();
         startProgram();
         learn(rough_, 1e-3);
@@ -109,7 +128,7 @@ public:
         learn(low_, 1e-4);
         for (std::uint64_t seed = 4; seed <= 16 && cost_ > out_.bound && !stopped(); ++seed) fill(seed);
         out_.cutShort = stopped();
-        out_.bound = std::min(out_.bound, cost_);
+        assert(out_.bound <= cost_ && "a bound above a plan that stands");
         return out_;
     }
 
@@ -188,7 +207,7 @@ private:
                            glp_get_col_prim(lp_.get(), static_cast<int>(k) + 2) * s;
                 all += worth[i] * static_cast<double>(g_.need[i]);
             }
-            const Fillings fillings{grid.size, worth, *std::ranges::max_element(grid.room)};
+            const Fillings<double> fillings{grid.size, worth, *std::ranges::max_element(grid.room)};
             work_ -= 800;
             bool grew = false;
             for (std::size_t j = 0; j < g_.room.size(); ++j) {
@@ -419,42 +438,17 @@ private:
 }  // namespace
 
 std::int64_t boundByWorths(const ProofCase& g, const Worths& worths, std::int64_t cells) {
+    // A piece shorter than a cell would be rounded down to nothing: on this grid nothing is known.
     const Coarse low{g, cells, false};
-    const auto most = static_cast<std::size_t>(*std::ranges::max_element(low.room));
-    std::vector<std::int64_t> best(most + 1, 0);
-    std::vector<std::size_t> order(worths.size());
-    std::iota(order.begin(), order.end(), 0);
-    std::ranges::sort(order, {}, [&](auto i) { return low.size[i]; });
-    for (std::size_t c = 0; c <= most; ++c) {
-        if (c > 0 && best[c] <= best[c - 1]) {
-            best[c] = best[c - 1];
-            continue;
-        }
-        for (const auto i : order) {
-            const auto to = c + static_cast<std::size_t>(low.size[i]);
-            if (to > most) break;
-            best[to] = std::max(best[to], best[c] + worths[i]);
-        }
-    }
-    // Boards of the least price for their worth would hold everything: all / worth of a board, times its price, rounded up.
-    Wide all = 0;
-    for (std::size_t i = 0; i < worths.size(); ++i) all += static_cast<Wide>(worths[i]) * g.need[i];
-    std::int64_t step = 0;
-    for (const auto p : g.price) step = std::gcd(step, p);
-    step = std::max<std::int64_t>(1, step);
-    std::optional<std::int64_t> bound;
-    for (std::size_t j = 0; j < g.room.size(); ++j) {
-        const auto holds = best[static_cast<std::size_t>(low.room[j])];
-        if (holds <= 0) continue;
-        const auto exact = all * g.price[j], unit = static_cast<Wide>(holds) * step;
-        const auto up = static_cast<std::int64_t>((exact + unit - 1) / unit) * step;
-        bound = std::min(bound.value_or(up), up);
-    }
-    return bound.value_or(0);
+    if (std::ranges::any_of(low.size, [](auto n) { return n == 0; })) return 0;
+    const Fillings<std::int64_t> fillings{low.size, worths, *std::ranges::max_element(low.room)};
+    return leastPrice(g, worthOfAll(g, worths), [&](std::size_t j) { return fillings.value(low.room[j]); });
 }
 
 Proof proveLong(const ProofCase& g, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop) {
-    if (std::ranges::any_of(g.left, [](auto n) { return n < kUnlimited; }) || std::ranges::any_of(g.price, [](auto p) { return p <= 0; }))
+    const auto cell = *std::ranges::max_element(g.room) / kRough;  // shorter pieces are nothing on the rough grid
+    if (*std::ranges::min_element(g.size) <= cell || std::ranges::any_of(g.left, [](auto n) { return n < kUnlimited; }) ||
+        std::ranges::any_of(g.price, [](auto p) { return p <= 0; }))
         return {};
     return LongList{g, cost, work, stop}.run();
 }

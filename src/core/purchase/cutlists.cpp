@@ -43,6 +43,8 @@ Plan planned(const std::vector<Part>& parts, std::vector<std::int64_t> counts, c
     std::ranges::fill(counts, 0);
     for (const auto& [p, n] : hand.unplaced) counts[p] += n;
     auto rest = part({stock.begin(), stock.begin() + static_cast<std::ptrdiff_t>(sold)}, 0);
+    // What is on hand is used whatever it costs: its price is no matter of the search.
+    rest.cost += hand.cost, rest.lowerBound += hand.cost;
     auto& all = boughtOf(rest);
     all.insert(all.begin(), boughtOf(hand).begin(), boughtOf(hand).end());
     return rest;
@@ -119,8 +121,8 @@ MarkedBoard markedBoard(const CutLists& cuts, std::size_t board) {
 std::vector<OnHand> leftWhenBuilt(const CutLists& cuts, const Bill& bill, const std::vector<OnHand>& had, Length least) {
     std::vector<OnHand> out;
     const auto add = [&](OnHand thing) {
-        const auto same =
-            std::ranges::find_if(out, [&](const OnHand& o) { return o.what == thing.what && o.a == thing.a && o.b == thing.b; });
+        const auto same = std::ranges::find_if(
+            out, [&](const OnHand& o) { return o.what == thing.what && o.a == thing.a && o.b == thing.b && o.price == thing.price; });
         if (same == out.end())
             out.push_back(std::move(thing));
         else
@@ -174,6 +176,11 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
         if (item.kind == StockItem::Kind::sheet && std::ranges::find(sheets, item.profile) != sheets.end())
             out.sheetStock.push_back({item.id, item.profile, item.a, item.b, guess, std::nullopt});
     }
+    // A board left whole is not sawn: what the saw's grid makes longer than it by less than half a millimetre is that board.
+    for (auto& part : out.boardParts)
+        for (const auto& board : out.boardStock)
+            if (board.profile == part.profile && part.length > board.length && part.length - board.length < mm(0.5))
+                part.length = board.length;
     const auto soldBoards = out.boardStock.size(), soldSheets = out.sheetStock.size();
     const auto have = usable(s);
     for (std::size_t i = 0; i < have.size(); ++i) {
@@ -183,11 +190,6 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
         if (std::ranges::find(sheets, have[i].what) != sheets.end())
             out.sheetStock.push_back({label, have[i].what, have[i].a, have[i].b, have[i].price, have[i].count}), out.onHand[label] = i;
     }
-    // A board left whole is not sawn: what the saw's grid makes longer than it by less than half a millimetre is that board.
-    for (auto& part : out.boardParts)
-        for (const auto& board : out.boardStock)
-            if (board.profile == part.profile && part.length > board.length && part.length - board.length < mm(0.5))
-                part.length = board.length;
     // Openings leave pieces of the panels, whatever sheets those come from; a saw's cut goes off all round.
     for (const auto& p : t.pieces)
         for (const auto& c : p.cutouts) {
