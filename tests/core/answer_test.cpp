@@ -320,6 +320,32 @@ TEST(Cards, HoldEachKindOfPieceOnceAndWhatIsMeasuredFirstLast) {
     EXPECT_TRUE(measuredFirst("casing") && measuredFirst("leaf-stile") && !measuredFirst("stud") && !measuredFirst("joist"));
 }
 
+TEST(Cards, EveryPieceOfABoardHasItsMarkThere) {
+    for (const auto* preset : {"demo", "elevated"}) {
+        const auto a = answerTo(presetDesign(preset).value());
+        const auto& cuts = *a->cuts;
+        const auto drawn = boardCards(cuts.boardParts, cuts.boardStock, cuts.boards, "", 0, 100'000, 0, *a->takeoff);
+        // By row: marks as letters, as the first word of a message, or behind the box in saw order.
+        std::map<int, std::multiset<std::string>> told;
+        for (const auto& l : drawn.labels) {
+            auto& row = told[static_cast<int>(std::round((kCardHigh / 2 - l.at.y) / kCardRow))];
+            if (const auto* m = std::get_if<Message>(&l.say); m && m->id.starts_with("card.cut"))
+                row.insert(std::get<std::string>(m->args[0]));
+            if (const auto* letters = std::get_if<std::string>(&l.say)) {
+                std::string rest = *letters;
+                for (auto at = rest.find(", "); at != std::string::npos; at = rest.find(", "))
+                    row.insert(rest.substr(0, at)), rest.erase(0, at + 2);
+                row.insert(rest);
+            }
+        }
+        for (std::size_t b = 0; b < cuts.boards.boards.size(); ++b) {
+            std::multiset<std::string> marks;
+            for (const auto& c : cuts.boards.boards[b].pieces) marks.insert(cuts.boardParts[c.part].label);
+            EXPECT_EQ(told[static_cast<int>(b)], marks) << preset << " board " << b + 1;
+        }
+    }
+}
+
 TEST(Cards, AStoryStickHasTheStudsWhereTheModelHasThem) {
     const auto a = answerTo(designWith({{"coop.width", "11ft 3in"}, {"frame.spacing", "16in"}}));
     const double wide = inMm(a->settled->length("coop.width"));

@@ -136,6 +136,7 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
         const double length = inMm(st.length);
         d.add({Pen::outline, Fill::paper, {{0, y}, {length, y}, {length, y + high}, {0, y + high}}, true, ""});
         double end = 0;
+        std::string behind;  // marks of pieces too short to carry them, in saw order behind the box
         for (const auto& c : b.pieces) {
             const double a = inMm(c.at), e = a + inMm(parts[c.part].length);
             d.add({Pen::edge,
@@ -148,16 +149,20 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
             const auto saw = saws.find(label);
             const bool sloped = saw != saws.end() && (saw->second->start != EndCut{} || saw->second->end != EndCut{});
             const Say says =
-                sloped && e - a > 1700
+                sloped && e - a > 2800
                     ? Say{Message{"card.cutends", {label, parts[c.part].length, endText(saw->second->start), endText(saw->second->end)}}}
-                : e - a > 800 ? Say{Message{"card.cut", {label, parts[c.part].length}}}
-                              : Say{label};
-            if (e - a > 130) d.labels.push_back({{(a + e) / 2, y + high * 0.47}, says, e - a > 330 ? 2.0 : 1.5, 0, 0, true, label});
+                : e - a > 1000 ? Say{Message{"card.cut", {label, parts[c.part].length}}}
+                               : Say{label};
+            if (e - a <= 330)
+                behind += (behind.empty() ? "" : ", ") + label;
+            else
+                d.labels.push_back({{(a + e) / 2, y + high * 0.47}, says, 2.0, 0, 0, true, label});
             end = e;
         }
         for (double x = end + 40; x < length - 10; x += 60)
             d.add({Pen::hatch, Fill::none, {{x, y}, {std::min(x + 60, length), y + high}}, false, ""});
         tickBox(d, {length + 60, y + high * 0.225}, high * 0.55, static_cast<std::size_t>(&b - plan.boards.data()) < marked);
+        if (!behind.empty()) d.labels.push_back({{length + 60 + high * 0.75, y + high * 0.47}, behind, 2.0, -1, 0, true, ""});
         d.labels.push_back({{-40, y + high / 2},
                             Message{st.label.starts_with("onhand:") ? "board.had" : "board.named", {Ref{"stock." + st.profile}, st.length}},
                             2.0,
