@@ -38,6 +38,21 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"gate.room", {{"runs.1.width", "3ft"}, {"runs.1.gate_width", "3ft"}, {"pops.1", ""}, {"runs.1.at", "2ft"}}},
     {"ramp.long", {{"runs.1.length", "4ft"}, {"pops.1.ramp", "15deg"}}},
     {"ramp.sheet", {{"foundation.kind", "posts"}, {"floor.height", "4ft"}, {"pops.1.ramp", "20deg"}}},
+    {"ridge.wall", {{"roof.form", "gable"}, {"coop.depth", "6ft"}, {"coop.width", "8ft"}, {"roof.ridge", "5ft"}}},
+    {"ridge.low",
+     {{"roof.form", "gable"}, {"coop.depth", "10ft"}, {"roof.ridge", "3ft"}, {"roof.other_pitch", "12/12"}, {"roof.rafter", "2x6"}}},
+    {"ridge.ties", {{"roof.form", "gable"}, {"roof.cover", "metal_sealed"}, {"roof.pitch", "1/12"}}},
+    {"opening.ridge",
+     {{"roof.form", "gable"},
+      {"roof.falls_to", "right"},
+      {"coop.width", "8ft"},
+      {"coop.depth", "8ft"},
+      {"windows.1.wall", "back"},
+      {"windows.1.at", "50in"},
+      {"windows.1.width", "20in"},
+      {"vents.1.wall", "left"},
+      {"vents.2.wall", "right"}}},
+    {"shutter.sheet", {{"coop.width", "12ft"}, {"windows.1.wall", "back"}, {"windows.1.kind", "shutter"}, {"windows.1.width", "5ft"}}},
     {"beam.stock", {{"stock.longest", "8ft"}, {"coop.width", "10ft"}, {"coop.depth", "4ft"}}},
     {"door.eave",
      {{"doors.1.wall", "back"},
@@ -78,14 +93,18 @@ INSTANTIATE_TEST_SUITE_P(Each, Clashes, testing::ValuesIn(ids()), [](const auto&
 });
 
 TEST(Clash, NewDesignsOfEveryFlockAndRunSideHaveNone) {
-    for (const auto* kind : {"walk_in", "elevated"})
-        for (const auto* side : {"right", "front", "left"})
-            for (const auto* size : {"bantam", "standard", "heavy"})
-                for (int birds = 2; birds <= 30; birds += 4) {
-                    const auto r = Design{}.with(
-                        {{"form.kind", kind}, {"runs.1.side", side}, {"flock.size", size}, {"flock.count", std::to_string(birds)}});
-                    EXPECT_TRUE(r) << kind << side << size << birds << (r ? "" : words::say(r.error(), Units::imperial));
-                }
+    for (const auto* roof : {"single_slope", "gable"})
+        for (const auto* kind : {"walk_in", "elevated"})
+            for (const auto* side : {"right", "front", "left", "back"})
+                for (const auto* size : {"bantam", "standard", "heavy"})
+                    for (int birds = 2; birds <= 30; birds += 4) {
+                        const auto r = Design{}.with({{"form.kind", kind},
+                                                      {"runs.1.side", side},
+                                                      {"flock.size", size},
+                                                      {"flock.count", std::to_string(birds)},
+                                                      {"roof.form", roof}});
+                        EXPECT_TRUE(r) << kind << side << size << birds << roof << (r ? "" : words::say(r.error(), Units::imperial));
+                    }
 }
 
 }  // namespace

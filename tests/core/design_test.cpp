@@ -217,8 +217,8 @@ TEST(Shell, TurnsWithTheFall) {
         const auto shell = shellOf(s);
         EXPECT_EQ(shell.localSide(fall), 2) << "the low wall is local back";
         EXPECT_TRUE(shell.bearing(fall));
-        EXPECT_EQ(shell.underPlates(fall, feet(1), feet(1)), shell.lowWall - shell.plates);
-        EXPECT_EQ(shell.underPlates(opposite(fall), feet(1), feet(1)), shell.highWall - shell.plates);
+        EXPECT_EQ(shell.underPlates(fall, feet(1), feet(1)), shell.lowWall() - shell.plates);
+        EXPECT_EQ(shell.underPlates(opposite(fall), feet(1), feet(1)), shell.otherWall() - shell.plates);
     }
 }
 

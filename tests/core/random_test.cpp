@@ -78,6 +78,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
         return false;
     };
     if (dice.below(3) == 0) attempt({{"form.kind", "elevated"}});
+    if (dice.below(3) == 0) attempt({{"roof.form", "gable"}});
     // Rows come and go.
     for (const auto list : listNames()) {
         if (dice.below(4) == 0 && !d.rows(list).empty()) attempt({{std::string{list} + "." + std::to_string(d.rows(list).back()), ""}});

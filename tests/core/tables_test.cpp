@@ -43,20 +43,14 @@ TEST(RafterLength, IsTheFramingSquaresTable) {
     const struct {
         double rise, inches;
     } square[] = {{2, 12.17}, {3, 12.37}, {4, 12.65}, {5, 13.00}, {6, 13.42}, {8, 14.42}, {10, 15.62}, {12, 16.97}};
-    for (const auto& row : square) {
-        Shell s;
-        s.pitch = pitch(row.rise, 12), s.deep = inches(12);
-        EXPECT_NEAR(inInches(s.rafterLength()), row.inches, 0.005) << row.rise << "/12";
-    }
+    for (const auto& row : square)
+        EXPECT_NEAR(inInches(sawnRafter(inches(12), pitch(row.rise, 12), {})), row.inches, 0.005) << row.rise << "/12";
 }
 
 TEST(RafterLength, AgreesWithAWorkedExample) {
     // 3/12 over 8 ft with 9 in each side and a 5 1/2 in rafter: 117.50 in of slope and 1 3/8 in for the plumb ends: 9' 10 7/8".
-    Shell s;
-    s.pitch = pitch(3, 12), s.deep = feet(8), s.overhang = inches(9), s.rafterDeep = inches(5.5);
-    EXPECT_NEAR(inInches(s.rafterLength()), 118.875, 0.03);
-    s.overhang = inches(10);
-    EXPECT_GT(s.rafterLength(), feet(10));
+    EXPECT_NEAR(inInches(sawnRafter(inches(96 + 18), pitch(3, 12), inches(5.5))), 118.875, 0.03);
+    EXPECT_GT(sawnRafter(inches(96 + 20), pitch(3, 12), inches(5.5)), feet(10));
 }
 
 TEST(FloorJoistSpan, MatchesPublishedTableToTheInch) {
@@ -134,8 +128,9 @@ TEST(BirdsmouthSeat, NeverNotchesMoreThanAQuarter) {
 TEST(Shell, TwelveFeetOfSpanAtFourInTwelveRisesFourFeet) {
     // 12 ft between the plates' seats at 4/12 with an 8 ft low wall: the high wall is 12 ft.
     Shell s;
-    s.pitch = pitch(4, 12), s.rise = 4.0 / 12, s.deep = feet(12) + kWallDeep, s.lowWall = feet(8), s.seat = inches(3.5);
-    EXPECT_EQ(s.lowWall + mm(s.rise * inMm(s.deep - kWallDeep)), feet(12));
+    s.deep = feet(12) + kWallDeep;
+    s.slopes = {{true, 0, pitch(4, 12), 4.0 / 12, inMm(s.deep), 0, inMm(feet(8)) + (inMm(s.deep) - 88.9) / 3, feet(8), inches(3.5), {}}};
+    EXPECT_EQ(s.otherWall(), feet(12));
     EXPECT_NEAR(s.rafterUndersideMm(0) - s.rafterUndersideMm(inMm(feet(12))), inMm(feet(4)), 1e-6);
 }
 

@@ -63,7 +63,7 @@ TEST(SawSettings, ReadARaftersPlumbCutsAndBirdsmouths) {
     for (const auto& n : saw.notches) {
         EXPECT_NEAR(n.angleDeg, 14.04, 0.01);
         // Seat times the pitch's sine is the notch's depth, never over a quarter of the rafter's.
-        EXPECT_NEAR(n.depthMm, inMm(shell.seat) * std::sin(inRadians(shell.pitch)), 0.05);
+        EXPECT_NEAR(n.depthMm, inMm(shell.slopes[0].seat) * std::sin(inRadians(shell.slopes[0].pitch)), 0.05);
         EXPECT_LE(n.depthMm, inMm(shell.rafterDeep) / 4 + 0.01);
     }
 }

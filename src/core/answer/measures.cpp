@@ -28,7 +28,7 @@ std::map<std::string, Message> measures(const Answer& a) {
         {"floor.needed", one(floorNeeded(s))},
         {"run.needed", one(s.area("flock.run_each") * birds)},
         {"birds.served", {"measure.served", {a.served.birds, Ref{"served." + std::string{a.served.by}}}}},
-        {"headroom", one(mm(std::min(shell.rafterUndersideMm(inMm(shell.deep - kWallDeep)), inMm(shell.lowWall))))},
+        {"headroom", one(shell.headroom())},
         {"rafter.length", one(shell.rafterLength())},
         {"soil.clear", one(shell.floorTop - shell.deck - inches(1))},
         {"paint.gallons", {"measure.gallons", {static_cast<std::int64_t>(gallons)}}},

@@ -12,11 +12,11 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 27> kIds{
-    "pitch.cover",  "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel", "opening.corner", "opening.apart",
-    "opening.head", "opening.low",  "purlin.stock",   "roost.room", "roost.roof", "nests.run",      "nests.sheet",
-    "run.wall",     "run.roof",     "run.low",        "run.pitch",  "run.rafter", "run.opening",    "gate.room",
-    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",  "run.before", "run.past"};
+constexpr std::array<std::string_view, 32> kIds{
+    "pitch.cover", "rafter.stock", "rafter.bearing", "wall.stock",  "wall.panel", "opening.corner", "opening.apart", "opening.head",
+    "opening.low", "purlin.stock", "roost.room",     "roost.roof",  "nests.run",  "nests.sheet",    "run.wall",      "run.roof",
+    "run.low",     "run.pitch",    "run.rafter",     "run.opening", "gate.room",  "ramp.long",      "ramp.sheet",    "beam.stock",
+    "door.eave",   "run.before",   "run.past",       "ridge.wall",  "ridge.low",  "ridge.ties",     "opening.ridge", "shutter.sheet"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -49,14 +49,35 @@ std::string text(const std::string&, Length v, Settled& s) {
 
 std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
     const auto least = s.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(0.5, 12);
-    if (shell.pitch < least)
-        return Clash{"pitch.cover",
-                     "roof.pitch",
-                     "roof.cover",
-                     {shell.pitch, Ref{"option.roof.cover." + s.choice("roof.cover")}, least},
-                     Change{"roof.pitch", exactAngle(least)}};
-    if (shell.seat < kLeastBearing)
-        return Clash{"rafter.bearing", "roof.pitch", "roof.rafter", {shell.pitch, s.choice("roof.rafter"), shell.seat, kLeastBearing}};
+    if (shell.gable())
+        for (const double span : {shell.slopes[0].span, shell.slopes[1].span})
+            if (mm(span) < kLeastSlope)
+                return Clash{"ridge.wall",
+                             "roof.ridge",
+                             shell.turn % 2 == 0 ? "coop.depth" : "coop.width",
+                             {mm(span), kLeastSlope},
+                             Change{"roof.ridge", text("", span == shell.slopes[0].span ? kLeastSlope : shell.deep - kLeastSlope, s)}};
+    for (const auto& slope : shell.slopes) {
+        const std::string key = slope.toBack ? "roof.pitch" : "roof.other_pitch";
+        if (slope.pitch < least)
+            return Clash{"pitch.cover",
+                         key,
+                         "roof.cover",
+                         {slope.pitch, Ref{"option.roof.cover." + s.choice("roof.cover")}, least},
+                         Change{key, exactAngle(least)}};
+        if (slope.seat < kLeastBearing)
+            return Clash{"rafter.bearing", key, "roof.rafter", {slope.pitch, s.choice("roof.rafter"), slope.seat, kLeastBearing}};
+    }
+    if (shell.gable()) {
+        const auto room = mm(ridgeUndersideMm(shell)) - std::max(shell.lowWall(), shell.otherWall());
+        if (room < kTieDeep) {
+            // So much steeper, on half an inch in a foot, that the ridge rises by what is missing.
+            const double more = inMm(kTieDeep - room) / (shell.slopes[0].span - inMm(kWallDeep));
+            const auto steeper = pitch(std::ceil((shell.slopes[0].rise + more) * 24 + 0.5) / 2, 12);
+            return Clash{"ridge.ties", "roof.pitch", "roof.form", {room, kTieDeep}, Change{"roof.pitch", exactAngle(steeper)}};
+        }
+    }
+    if (shell.otherWall() < feet(2)) return Clash{"ridge.low", "roof.ridge", "roof.other_pitch", {shell.otherWall(), feet(2)}};
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     const auto trim = s.length("cut.trim") * 2;
     if (shell.rafterLength() + trim > longest)
@@ -75,8 +96,7 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
 std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     // Panels reach from an inch below the deck to the rafters' underside; the longest sold is 10 ft.
-    const auto panel =
-        shell.highWall + shell.deck + inches(1) + mm(shell.rise * 90 + inMm(shell.rafterDeep) / std::cos(inRadians(shell.pitch)));
+    const auto panel = shell.tallestPanel();
     if (panel > feet(10)) return Clash{"wall.panel", "coop.low_wall", "roof.pitch", {panel, feet(10)}};
     // Corner boards are as long as the panels are tall.
     if (panel + s.length("cut.trim") * 2 > longest) return Clash{"wall.stock", "coop.low_wall", "stock.longest", {panel, longest}};
@@ -104,6 +124,15 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                              o.row + ".at",
                              all[k].row + ".at",
                              {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}}};
+        for (const auto& [bar, clear] : barredByRidge(shell, o.wall, o.width))
+            if (o.at > bar && o.at < clear) {
+                const auto to = o.at - bar < clear - o.at ? bar : clear;
+                return Clash{"opening.ridge",
+                             o.row + ".at",
+                             "roof.ridge",
+                             {keyRef(o.row + ".at"), Ref{"side." + o.wall}},
+                             Change{o.row + ".at", text(o.row, to, s)}};
+            }
         const auto head = highestHead(shell, o.wall, o.at, o.width);
         if (o.sill + o.height > head)
             return Clash{"opening.head",
@@ -113,6 +142,13 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          o.sill + inches(3) < head && o.row != "nests"
                              ? std::optional{Change{o.row + ".height", text(o.row, head - o.sill, s)}}
                              : std::nullopt};
+        // A leaf of siding stands upright in its sheet, a quarter narrower than its opening.
+        if (const auto most = inches(48.25); o.row.starts_with("windows") && o.width > most && s.choice(o.row + ".kind") == "shutter")
+            return Clash{"shutter.sheet",
+                         o.row + ".width",
+                         o.row + ".kind",
+                         {o.width - inches(0.25), inches(48)},
+                         Change{o.row + ".width", text(o.row, most, s)}};
         if (o.row.starts_with("pops")) {
             // The ramp is one piece of an 8 ft sheet.
             const double a = inRadians(s.angle(o.row + ".ramp")), length = inMm(shell.floorTop + o.sill) / std::sin(a);
@@ -125,10 +161,11 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                     Change{o.row + ".ramp", exactAngle(degrees(std::ceil(
                                                 std::asin(std::min(1.0, inMm(shell.floorTop + o.sill) / inMm(inches(95)))) * 180 / kPi)))}};
         }
-        if (o.row.starts_with("doors") && shell.localSide(o.wall) == 2) {
-            // On the low wall the roof's edge comes down over the swinging leaf: it stays under tails and fascia.
+        if (o.row.starts_with("doors") && shell.eaveSide(o.wall)) {
+            // On an eave's wall the roof's edge comes down over the swinging leaf: it stays under tails and fascia.
             const double reach = std::min(inMm(shell.overhang + inches(1.5)), inMm(o.width + inches(2)));
-            const auto edge = mm(shell.rafterUndersideMm(inMm(shell.deep) + reach)) - inches(2);
+            const auto& slope = shell.slopes[shell.localSide(o.wall) == 2 ? 0 : 1];
+            const auto edge = mm(slope.under(slope.span + reach)) - inches(2);
             if (o.height > edge)
                 return Clash{"door.eave",
                              o.row + ".height",
@@ -148,9 +185,10 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     const auto across = wallLength(s, wall == "front" || wall == "back" ? "left" : "front") - inches(7);
     const auto n = s.count("roost.count");
     const auto zone = inches(12) + s.length("roost.apart") * (n - 1) + inches(6);
-    if (zone > across) return Clash{"roost.room", "roost.count", "roost.apart", {zone, across}};
+    // The far wall has battens, tracks and lips on its inside.
+    if (zone > across - kInsideFittings) return Clash{"roost.room", "roost.count", "roost.apart", {zone, across - kInsideFittings}};
     // About a bird's height must stay clear above the lowest bar; 12 in is the least that is let pass (common practice: 18).
-    const auto most = shell.lowWall - inches(12);
+    const auto most = shell.lowestWall() - inches(12);
     if (s.length("roost.height") > most)
         return Clash{
             "roost.roof", "roost.height", "coop.low_wall", {s.length("roost.height"), most}, Change{"roost.height", text("", most, s)}};

@@ -97,13 +97,20 @@ Length freePlace(Ask& ask, std::string_view side, std::string_view self, Length 
     const auto last = wallLength(ask, side) - kCornerClear - width;
     auto best = std::max(kCornerClear, std::min(last, ideal));
     auto off = Length::ticks(std::numeric_limits<std::int64_t>::max());
-    for (const auto& [from, to] : gaps(ask, side, self)) {
-        if (to - from < width) continue;
-        auto at = std::max(from, std::min(to - width, ideal));
+    const auto bars = barredByRidge(shellOf(ask), side, width);
+    const auto offer = [&](Length from, Length to) {
+        if (to < from) return;
+        auto at = std::clamp(ideal, from, to);
         const auto snapped = grid * ((at + inches(0.25)) / grid);
-        if (snapped >= from && snapped + width <= to) at = snapped;
+        if (snapped >= from && snapped <= to) at = snapped;
         const auto d = at > ideal ? at - ideal : ideal - at;
         if (d < off) off = d, best = at;
+    };
+    for (const auto& [from, to] : gaps(ask, side, self)) {
+        auto start = from;
+        for (const auto& [bar, clear] : bars)
+            if (clear > start) offer(start, std::min(bar, to - width)), start = std::max(start, clear);
+        offer(start, to - width);
     }
     return best;
 }

@@ -42,6 +42,7 @@ Param onlyWhen(Param p, std::function<bool(Ask&)> applies) {
     return p;
 }
 
+bool gable(Ask& a) { return a.choice("roof.form") == "gable"; }
 bool elevated(Ask& a) { return a.choice("form.kind") == "elevated"; }
 std::string mine(std::string_view list, Ask& a) { return std::string{list} + "." + std::to_string(a.row()); }
 std::string side(Ask& a, std::string_view list) { return a.choice(mine(list, a) + ".wall"); }
@@ -86,21 +87,35 @@ Length headRoom(Ask& a, std::string_view list) {
     return highestHead(shellOf(a), side(a, list), a.length(self + ".at"), a.length(self + ".width"));
 }
 
-/// The end of a wall where it is higher: whoever walks in stands easier there.
-Length highEnd(Ask& a, std::string_view wall, Length width) {
-    return shellOf(a).localSide(wall) == 3 ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
+/// The sides a gable's roof does not fall to first: their walls are the higher ones.
+std::vector<std::string_view> endsFirst(Ask& a, std::vector<std::string_view> order) {
+    if (!gable(a)) return order;
+    const auto fall = sideIndex(a.choice("roof.falls_to"));
+    std::ranges::stable_partition(order, [&](auto s) { return (sideIndex(s) - fall) % 2 != 0; });
+    return order;
+}
+
+/// Where whoever walks in through a door of this size stands easiest: the higher end of a wall; under a gable as near to its left
+/// corner as the door's height allows, so that the rest of the wall stays whole.
+Length easyEntry(Ask& a, std::string_view wall, Length width, Length height) {
+    const auto shell = shellOf(a);
+    if (const auto ridge = shell.ridgeOn(wall)) {
+        auto at = kCornerClear;
+        while (at + Length::ticks(width.count() / 2) < *ridge && highestHead(shell, wall, at, width) < height) at += inches(0.5);
+        return at;
+    }
+    return shell.localSide(wall) == 3 ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
 }
 
 std::string rafterFor(Ask& a) {
     const auto& w = wood(a.choice("wood.species"));
     const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
-    // Roof live load 20 psf (IRC 2018 Table R301.6) or the ground snow, the greater; 7 psf for metal, purlins and rafter.
-    const SpanLoad load{std::max(psf(20), std::get<Load>(a.value("place.snow"))), psf(7), 1.15, 180};
-    const auto fall = sideIndex(a.choice("roof.falls_to"));
-    const auto deep = a.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+    const auto load = roofLoad(a);
+    const auto clear = rafterRun(a) - inches(gable(a) ? 4.25 : 7);
+    const auto steepest = gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : a.angle("roof.pitch");
     for (const auto size : {"2x4", "2x6"})
-        if (clearSpan(w, *profile(size), spacing, load).clear >= deep - inches(7) &&
-            birdsmouthSeat(profile(size)->wide, a.angle("roof.pitch"), kWallDeep) >= kLeastBearing)
+        if (clearSpan(w, *profile(size), spacing, load).clear >= clear &&
+            birdsmouthSeat(profile(size)->wide, steepest, kWallDeep) >= kLeastBearing)
             return size;
     return "2x8";
 }
@@ -117,11 +132,20 @@ std::string joistFor(Ask& a) {
 }
 
 Length lowWallFor(Ask& a) {
-    if (elevated(a)) return inches(42);  // a run's beam beside it then passes over the pop door
-    // Whoever stands at the low wall wears boots (1 in) and keeps 2 in of air: common practice.
-    const auto stand = a.length("keeper.height") + inches(3);
     const auto half = inches(0.5);
-    return bounded(half * ((stand.count() + half.count() - 1) / half.count()), feet(2), feet(8));
+    const auto upTo = [&](Length v) { return bounded(half * ((v.count() + half.count() - 1) / half.count()), feet(2), feet(8)); };
+    if (!elevated(a)) return upTo(a.length("keeper.height") + inches(3));  // boots 1 in, 2 in of air: common practice
+    // A run's roof goes under the eave, and its beam over the pop door.
+    auto low = inches(42);
+    const auto run = runSide(a);
+    const auto fall = a.choice("roof.falls_to");
+    if (run != fall && !(gable(a) && run == opposite(fall))) return low;
+    const double drop = std::tan(inRadians(std::max(a.angle("roof.pitch"), gable(a) ? a.angle("roof.other_pitch") : Angle{})));
+    for (const int row : a.rows("pops"))
+        if (const auto pop = "pops." + std::to_string(row); a.choice(pop + ".wall") == run)
+            low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + inches(5.5) + kRunRoofThick + inches(2) +
+                                    mm(drop * inMm(a.length("roof.overhang") + kWallDeep)));
+    return upTo(low);
 }
 
 /// The longest side whose purlins or rafters still come out of the longest board, with room for the deepest rafter's plumb cuts.
@@ -130,7 +154,9 @@ Length alongRoof(Ask& a, std::string_view key) {
     const auto fall = sideIndex(a.choice("roof.falls_to"));
     if ((fall % 2 == 0) == (key == "coop.width")) return board - a.length("roof.rake") * 2;
     const double slope = inRadians(a.angle("roof.pitch"));
-    return mm((inMm(board) - inMm(inches(7.25)) * std::tan(slope)) * std::cos(slope)) - a.length("roof.overhang") * 2;
+    const auto run = mm((inMm(board) - inMm(inches(7.25)) * std::tan(slope)) * std::cos(slope)) - a.length("roof.overhang");
+    // A gable's rafters reach half way; plates, joists and ties still run from wall to wall.
+    return gable(a) ? std::min(run * 2, board) : run - a.length("roof.overhang");
 }
 
 /// How far a run can go out, on a half foot: its rafters are one board, and its outer end stays above 30 in.
@@ -199,9 +225,21 @@ std::vector<Param> declare() {
         length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(24) : inches(18); }),
         [](Ask& a) { return a.choice("foundation.kind") == "posts"; }));
     p.push_back(choice("roof.cover", form, {"metal_lapped", "metal_sealed"}, word("metal_lapped"), false));
+    p.push_back(choice("roof.form", form, {"single_slope", "gable"}, word("single_slope"), false));
     p.push_back(choice("roof.falls_to", form, sides, word("back"), false));
-    p.push_back(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12),
-                      [](Ask& a) -> Value { return a.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(2, 12); }));
+    p.push_back(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value {
+        // A gable's ties want height under its ridge.
+        return gable(a) ? pitch(6, 12) : a.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(2, 12);
+    }));
+    p.push_back(onlyWhen(
+        angle("roof.other_pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value { return a.angle("roof.pitch"); }), gable));
+    p.push_back(onlyWhen(length("roof.ridge", form, kLeastSlope, feet(14),
+                                [](Ask& a) -> Value {
+                                    const auto fall = sideIndex(a.choice("roof.falls_to"));
+                                    const auto deep = a.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+                                    return bounded(Length::ticks(deep.count() / 2), kLeastSlope, feet(14));
+                                }),
+                         gable));
     p.push_back(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9)));
     p.push_back(fixedLength("roof.rake", form, inches(5), inches(18), inches(8)));
     // Frame
@@ -220,7 +258,7 @@ std::vector<Param> declare() {
     p.push_back(choice("doors.*.kind", openings, {"people_door", "clean_out"},
                        [](Ask& a) -> Value { return std::string{elevated(a) ? "clean_out" : "people_door"}; }));
     p.push_back(choice("doors.*.wall", openings, sides, [](Ask& a) -> Value {
-        const auto order = sidesButRun(a, {"front", "left", "back", "right"});
+        const auto order = endsFirst(a, sidesButRun(a, {"front", "left", "back", "right"}));
         return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
     }));
     p.push_back(length("doors.*.width", openings, inches(18), inches(48), [](Ask& a) -> Value {
@@ -235,15 +273,19 @@ std::vector<Param> declare() {
         const auto self = mine("doors", a);
         const auto want = a.choice(self + ".kind") == "people_door" ? a.length("keeper.height") + inches(3) : inches(28);
         auto most = headRoom(a, "doors");
-        if (const auto shell = shellOf(a); shell.localSide(side(a, "doors")) == 2)
-            most = std::min(most, mm(shell.rafterUndersideMm(inMm(shell.deep + shell.overhang + inches(1.5)))) - inches(2));
+        if (const auto shell = shellOf(a); shell.eaveSide(side(a, "doors"))) {
+            const auto& slope = shell.slopes[shell.localSide(side(a, "doors")) == 2 ? 0 : 1];
+            most = std::min(most, mm(slope.under(slope.span + inMm(shell.overhang + inches(1.5)))) - inches(2));
+        }
         return bounded(std::min(want, most), inches(14), inches(84));
     }));
     p.push_back(length("doors.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("doors", a);
         const auto wall = side(a, "doors");
         const auto w = a.length(self + ".width");
-        return freePlace(a, wall, self, w, a.choice(self + ".kind") == "people_door" ? highEnd(a, wall, w) : centred(a, self, wall, w));
+        return freePlace(a, wall, self, w,
+                         a.choice(self + ".kind") == "people_door" ? easyEntry(a, wall, w, a.length("keeper.height") + inches(3))
+                                                                   : centred(a, self, wall, w));
     }));
     p.push_back(choice("pops.*.wall", openings, sides, [](Ask& a) -> Value {
         const auto run = runSide(a);
@@ -303,8 +345,13 @@ std::vector<Param> declare() {
     p.push_back(choice("vents.*.wall", openings, sides, [](Ask& a) -> Value {
         const std::vector<std::string_view> odd{"back", "left", "front", "right"}, even{"front", "right", "left", "back"};
         // Across from one another; over the run's roof only where a walk-in's wall is high enough for both.
-        const auto& order = a.row() % 2 == 1 ? odd : even;
-        return sideWithRoom(a, mine("vents", a), inches(24), elevated(a) ? runLast(a, order) : order);
+        const auto order = endsFirst(a, a.row() % 2 == 1 ? odd : even);
+        const auto self = mine("vents", a);
+        if (!elevated(a)) return sideWithRoom(a, self, inches(24), order);
+        const auto clear = runLast(a, order);
+        // Even a narrow vent elsewhere is better than one that presses the run's roof down.
+        const bool elsewhere = std::ranges::any_of(clear, [&](auto s) { return s != runSide(a) && widestGap(a, s, self) >= inches(14); });
+        return sideWithRoom(a, self, inches(elsewhere ? 14 : 24), clear);
     }));
     p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
         const auto room = widestGap(a, side(a, "vents"), mine("vents", a));
@@ -324,7 +371,8 @@ std::vector<Param> declare() {
         const auto self = mine("vents", a);
         const auto wall = side(a, "vents");
         const auto w = a.length(self + ".width");
-        return freePlace(a, wall, self, w, centred(a, self, wall, w));
+        const auto ridge = shellOf(a).ridgeOn(wall);
+        return freePlace(a, wall, self, w, ridge ? *ridge - Length::ticks(w.count() / 2) : centred(a, self, wall, w));
     }));
     // Skin
     p.push_back(choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8"}, word("grooved-5/8"), false));
@@ -341,7 +389,7 @@ std::vector<Param> declare() {
         const auto bar = wallLength(a, a.choice("roost.wall")) - inches(11);
         const auto need = sizeClass(a.choice("flock.size")).roost * birdsSizedFor(a);
         const auto wall = a.choice("roost.wall");
-        const auto across = wallLength(a, wall == "front" || wall == "back" ? "left" : "front") - inches(25);
+        const auto across = wallLength(a, wall == "front" || wall == "back" ? "left" : "front") - inches(25) - kInsideFittings;
         const auto fit = across / a.length("roost.apart") + 1;
         return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
     }));
@@ -462,9 +510,8 @@ constexpr std::string_view kTypeNames[] = {"length", "angle", "area", "load", "m
 constexpr std::string_view kStageNames[] = {"flock",  "place", "form", "frame", "openings", "skin",
                                             "inside", "run",   "cut",  "buy",   "plans",    "build"};
 constexpr std::string_view kLists[] = {"doors", "pops", "windows", "vents", "runs"};
-constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"},    {"twelve", "coop.depth"},  {"onerun", "runs.*.side"},
-                              {"runlong", "runs.*.length"}, {"posts", "floor.height"}, {"gable", "roof.falls_to"},
-                              {"runwide", "runs.*.width"}};
+constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"}, {"twelve", "coop.depth"}, {"onerun", "runs.*.side"},  {"runlong", "runs.*.length"},
+                              {"posts", "floor.height"}, {"hips", "roof.form"},    {"runwide", "runs.*.width"}};
 
 }  // namespace
 

@@ -11,26 +11,63 @@ namespace oiko {
 
 int Shell::localSide(std::string_view side) const { return (sideIndex(side) - turn + 4) % 4; }
 
-double Shell::rafterUndersideMm(double y) const { return inMm(lowWall) + rise * (inMm(deep) - inMm(seat) - y); }
+Length Shell::headroom() const {
+    // A gable's ties lie on the higher of its walls.
+    const double t = inMm(kWallDeep);
+    return std::min(lowestWall(), mm(std::min(rafterUndersideMm(t), rafterUndersideMm(inMm(deep) - t))));
+}
+
+std::optional<Length> Shell::ridgeOn(std::string_view side) const {
+    const int local = localSide(side);
+    if (!gable() || local % 2 == 0) return std::nullopt;
+    const auto y = mm(slopes[0].y0);
+    return local == 1 ? y : deep - y;
+}
 
 Length Shell::underPlates(std::string_view side, Length at, Length width) const {
     const int local = localSide(side);
-    if (local == 2) return lowWall - plates;
-    if (local == 0) return highWall - plates;
+    if (local == 2) return lowWall() - plates;
+    if (local == 0) return otherWall() - plates;
     // Seen from outside, the local right wall runs front to back from its left end, the local left wall back to front.
-    const double far = local == 1 ? inMm(at + width) : inMm(deep - at);
-    return mm(rafterUndersideMm(far) - inMm(plates) / std::cos(inRadians(pitch)));
+    const auto under = [&](Length u) {
+        const double y = local == 1 ? inMm(u) : inMm(deep - u);
+        return rafterUndersideMm(y) - inMm(plates) / slopeAt(y).cosine();
+    };
+    return mm(std::min(under(at), under(at + width)));
 }
 
-Length Shell::rafterLength() const {
+Length Shell::rafterLength() const { return gable() ? std::max(slopes[0].rafterLength, slopes[1].rafterLength) : slopes[0].rafterLength; }
+
+Length Shell::tallestPanel() const {
+    if (gable()) return mm(rafterTopMm(slopes[0].y0)) + deck + inches(1);
+    return otherWall() + deck + inches(1) + mm(slopes[0].rise * 90 + inMm(rafterDeep) / slopes[0].cosine());
+}
+
+Length sawnRafter(Length run, Angle pitch, Length rafterDeep) {
     const double a = inRadians(pitch);
-    return mm((inMm(deep) + 2 * inMm(overhang)) / std::cos(a) + inMm(rafterDeep) * std::tan(a));
+    return mm(inMm(run) / std::cos(a) + inMm(rafterDeep) * std::tan(a));
 }
 
 Length birdsmouthSeat(Length rafterDeep, Angle pitch, Length plateWide) {
     const double s = std::sin(inRadians(pitch));
     const double most = s > 0 ? inMm(rafterDeep) / 4 / s : 1e9;
     return std::min(plateWide, mm(most));
+}
+
+Length rafterRun(Ask& ask) {
+    const auto fall = sideIndex(ask.choice("roof.falls_to"));
+    const auto deep = ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+    if (ask.choice("roof.form") != "gable") return deep;
+    const auto ridge = ask.length("roof.ridge");
+    return std::max(ridge, deep - ridge);
+}
+
+SpanLoad roofLoad(Ask& ask) { return {std::max(psf(20), std::get<Load>(ask.value("place.snow"))), psf(7), kSnowDuration, 180}; }
+
+double tieThrustLb(const Shell& s, const SpanLoad& load, Length spacing) {
+    const double a = s.slopes[0].span / 304.8, b = s.slopes[1].span / 304.8;
+    const double high = (s.slopes[0].under0 - inMm(std::max(s.lowWall(), s.otherWall()))) / 304.8;
+    return (inPsf(load.live) + inPsf(load.dead)) * inFeet(spacing) * a * b / (2 * high);
 }
 
 Shell shellOf(Ask& ask) {
@@ -40,19 +77,60 @@ Shell shellOf(Ask& ask) {
     const auto w = ask.length("coop.width"), d = ask.length("coop.depth");
     s.wide = fall % 2 == 0 ? w : d;
     s.deep = fall % 2 == 0 ? d : w;
-    s.pitch = ask.angle("roof.pitch");
-    s.rise = std::tan(inRadians(s.pitch));
     s.plates = kPlate * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
     s.rafterDeep = profile(ask.choice("roof.rafter"))->wide;
-    s.seat = birdsmouthSeat(s.rafterDeep, s.pitch, kWallDeep);
     s.overhang = ask.length("roof.overhang");
     s.rake = ask.length("roof.rake");
     s.joistDeep = profile(ask.choice("floor.joist"))->wide;
     s.deck = thicknessOf(ask.choice("floor.deck"));
     s.floorTop = ask.choice("foundation.kind") == "skids" ? inches(3.5) + s.joistDeep + s.deck : ask.length("floor.height");
-    s.lowWall = ask.length("coop.low_wall");
-    s.highWall = s.lowWall + mm(s.rise * inMm(s.deep - kWallDeep));
+    const bool gable = ask.choice("roof.form") == "gable";
+    if (gable) s.ridgeThick = inches(1.5);
+    const double deep = inMm(s.deep), rafterDeep = inMm(s.rafterDeep);
+    const auto slope = [&](bool toBack, Angle pitch, double y0, double span) {
+        Slope x;
+        x.toBack = toBack, x.y0 = y0, x.pitch = pitch, x.rise = std::tan(inRadians(pitch)), x.span = span;
+        x.start = gable ? inMm(s.ridgeThick) / 2 : -inMm(s.overhang);
+        x.seat = birdsmouthSeat(s.rafterDeep, pitch, kWallDeep);
+        x.rafterLength = sawnRafter(mm(span + inMm(s.overhang) - x.start), pitch, s.rafterDeep);
+        return x;
+    };
+    const double y0 = gable ? deep - inMm(ask.length("roof.ridge")) : 0;
+    auto back = slope(true, ask.angle("roof.pitch"), y0, deep - y0);
+    back.eave = ask.length("coop.low_wall");
+    back.under0 = inMm(back.eave) + back.rise * (back.span - inMm(back.seat));
+    s.slopes = {back};
+    if (gable) {
+        // The rafters' tops meet in one line over the ridge; the wall across stands as high as that leaves it.
+        auto front = slope(false, ask.angle("roof.other_pitch"), y0, y0);
+        const double top = back.over(0, rafterDeep) - rafterDeep / front.cosine();
+        front.eave = mm(top - front.rise * (front.span - inMm(front.seat)));
+        front.under0 = inMm(front.eave) + front.rise * (front.span - inMm(front.seat));
+        s.slopes.push_back(front);
+    }
     return s;
+}
+
+double ridgeTopMm(const Shell& s) {
+    // Under the purlins, which lie on both slopes' rafters.
+    return std::min(s.slopes[0].over(s.slopes[0].start, inMm(s.rafterDeep)), s.slopes[1].over(s.slopes[1].start, inMm(s.rafterDeep)));
+}
+
+std::string_view ridgeStock(const Shell& s) {
+    const double cut = inMm(s.rafterDeep) / std::min(s.slopes[0].cosine(), s.slopes[1].cosine());
+    for (const auto size : {"2x4", "2x6", "2x8", "2x10"})
+        if (inMm(profile(size)->wide) >= cut) return size;
+    return "2x12";
+}
+
+double ridgeUndersideMm(const Shell& s) { return ridgeTopMm(s) - inMm(profile(ridgeStock(s))->wide); }
+
+std::vector<std::pair<Length, Length>> barredByRidge(const Shell& s, std::string_view side, Length width) {
+    const auto ridge = s.ridgeOn(side);
+    if (!ridge) return {};
+    // King studs stand from two to one stud beside the opening; the post is clear of both, or between them on the header.
+    const auto half = Length::ticks(s.ridgeThick.count() / 2), stud = inches(1.5);
+    return {{*ridge - half - stud * 2 - width, *ridge + half - stud - width}, {*ridge - half + stud, *ridge + half + stud * 2}};
 }
 
 std::string_view headerStock(Length opening) { return opening <= feet(3) ? "2x4" : opening <= feet(5) ? "2x6" : "2x8"; }
@@ -62,7 +140,11 @@ Length headerDeep(bool bearing, Length opening) { return bearing ? profile(heade
 Length highestHead(const Shell& s, std::string_view side, Length at, Length width) {
     // The header reaches over the trimmers, and on a sloping wall over the kings too.
     const auto beside = kBesideOpening;
-    return s.underPlates(side, at - beside, width + beside * 2) - headerDeep(s.bearing(side), width);
+    auto under = s.underPlates(side, at - beside, width + beside * 2);
+    // The post under the ridge stands on the header of what opens below it, and no piece is shorter than 2 in.
+    if (const auto ridge = s.ridgeOn(side); ridge && *ridge > at - beside && *ridge < at + width + beside)
+        under = std::min(under, mm(ridgeUndersideMm(s)) - inches(2));
+    return under - headerDeep(s.bearing(side), width);
 }
 
 std::vector<Length> runPosts(Ask& ask, Length outside) {
@@ -102,10 +184,14 @@ std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_vi
 
 Length roofEdge(const Shell& s, std::string_view side) {
     const double fascia = 50.8;  // the fascia hangs below the rafters' plumb cut by less than this
-    const double low = s.rafterUndersideMm(inMm(s.deep + s.overhang)) - fascia;
-    // Over the high wall the rafters rise outwards: they are lowest at the wall itself.
-    const double high = std::min(s.rafterUndersideMm(0), s.rafterUndersideMm(-inMm(s.overhang)) - fascia);
-    return s.floorTop + mm(s.localSide(side) == 0 ? high : low);
+    const auto edge = [&](double y) { return s.rafterUndersideMm(y) - fascia; };
+    const double back = edge(inMm(s.deep + s.overhang)), front = edge(-inMm(s.overhang));
+    const int local = s.localSide(side);
+    if (local == 2) return s.floorTop + mm(back);
+    if (local == 0 && s.gable()) return s.floorTop + mm(front);
+    // Over the high wall of a single slope the rafters rise outwards: they are lowest at the wall itself.
+    if (local == 0) return s.floorTop + mm(std::min(s.rafterUndersideMm(0), front));
+    return s.floorTop + mm(std::min(back, s.gable() ? front : back));
 }
 
 }  // namespace oiko

@@ -1,43 +1,85 @@
 #pragma once
 // The heights and slopes that everything else hangs on, worked out once from the values asked for.
-// The shell is built in its own frame: the roof falls towards local back, the low wall. `turn` brings local sides onto the coop's.
+// The shell is built in its own frame: the roof falls towards local back and, as a gable, towards local front too; its ridge runs
+// along local x. `turn` brings local sides onto the coop's.
 #include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "core/design/param.h"
+#include "core/design/slope.h"
+#include "core/design/spans.h"
 
 namespace oiko {
 
-inline constexpr Length kPlate = inches(1.5);     ///< thickness of a 2x plate laid flat
-inline constexpr Length kWallDeep = inches(3.5);  ///< a stud wall of 2x4
+inline constexpr Length kPlate = inches(1.5);           ///< thickness of a 2x plate laid flat
+inline constexpr Length kWallDeep = inches(3.5);        ///< a stud wall of 2x4
+inline constexpr Length kInsideFittings = inches(2.5);  ///< what is fixed to a wall's inside keeps within this
 inline constexpr Length kPaver = inches(2);
 inline constexpr Length kPurlin = inches(1.5);
 
 struct Shell {
-    int turn = 0;       ///< quarter turns: coop side = local side + turn, modulo 4, counted front, right, back, left
-    Length wide, deep;  ///< local: along the low wall, and along the fall; outside of the frame
-    Angle pitch;
-    double rise = 0;           ///< tangent of the pitch
-    Length lowWall, highWall;  ///< deck to the top of the plates, at the low and the high wall
-    Length plates;             ///< thickness of the top plates together
-    Length rafterDeep, seat;   ///< dressed depth; horizontal length of the birdsmouth's seat
-    Length overhang, rake;     ///< plan, beyond the frame: at low and high wall, and at the sides
-    Length floorTop;           ///< deck top above finished grade
+    int turn = 0;           ///< quarter turns: coop side = local side + turn, modulo 4, counted front, right, back, left
+    Length wide, deep;      ///< local: along the eave, and along the fall; outside of the frame
+    Length plates;          ///< thickness of the top plates together
+    Length rafterDeep;      ///< dressed depth
+    Length overhang, rake;  ///< plan, beyond the frame: at the walls the rafters lie on, and at the sides
+    Length floorTop;        ///< deck top above finished grade
     Length joistDeep, deck;
+    std::vector<Slope> slopes;  ///< towards local back; of a gable also towards local front
+    Length ridgeThick;          ///< of a gable's ridge board
     friend bool operator==(const Shell&, const Shell&) = default;
 
+    bool gable() const { return slopes.size() == 2; }
+    const Slope& slopeAt(double y) const { return gable() && y < slopes[0].y0 ? slopes[1] : slopes[0]; }
     int localSide(std::string_view side) const;
+    /// Rafters lie on this side's wall; the others slope.
     bool bearing(std::string_view side) const { return localSide(side) % 2 == 0; }
-    /// Underside of the rafters above the deck, at a local depth; y from the high wall's outer face.
-    double rafterUndersideMm(double y) const;
+    /// Water runs off over this side.
+    bool eaveSide(std::string_view side) const { return localSide(side) == 2 || (gable() && localSide(side) == 0); }
+    /// Deck to the top of the plates of the wall that the roof falls to, of the wall across from it, and of the lower of both.
+    Length lowWall() const { return slopes[0].eave; }
+    Length otherWall() const { return gable() ? slopes[1].eave : lowWall() + mm(slopes[0].rise * inMm(deep - kWallDeep)); }
+    Length lowestWall() const { return std::min(lowWall(), otherWall()); }
+    /// Underside of the rafters above the deck, at a local depth; y from the front wall's outer face.
+    double rafterUndersideMm(double y) const { return slopeAt(y).under(slopeAt(y).vOf(y)); }
+    double rafterTopMm(double y) const { return slopeAt(y).over(slopeAt(y).vOf(y), inMm(rafterDeep)); }
+    /// Where a person stands up least: under the rafters inside the walls, the plates and what ties the walls.
+    Length headroom() const;
+    /// Where the ridge crosses a sloping wall, from its left end as seen from outside; a single slope has none.
+    std::optional<Length> ridgeOn(std::string_view side) const;
     /// Underside of the top plates above the deck, lowest over [at, at + width] of a side, as seen from outside.
     Length underPlates(std::string_view side, Length at, Length width) const;
-    /// Sawn length of a rafter, long point to long point.
+    /// Sawn length of the longest rafter, long point to long point.
     Length rafterLength() const;
+    /// Deck to the highest edge of a siding panel.
+    Length tallestPanel() const;
 };
 
 Shell shellOf(Ask& ask);
+/// Sawn length of a rafter, long point to long point, over this level run between its plumb cuts.
+Length sawnRafter(Length run, Angle pitch, Length rafterDeep);
+
+/// How far rafters run level between what carries them, outer face to outer face or to the ridge: the longest of the roof's.
+Length rafterRun(Ask& ask);
+/// What a roof carries: live, the greater of 20 psf (IRC 2018 Table R301.6) and the ground snow; dead, cover, purlins and rafter.
+SpanLoad roofLoad(Ask& ask);
+/// What one pair of a gable's rafters pushes its walls apart with, lb: the middle moment of a simple beam over the ridge's height.
+/// Statics of the three-hinged frame; IRC 2018 Table R802.5.2 tabulates nails for the same push.
+double tieThrustLb(const Shell& shell, const SpanLoad& load, Length spacing);
+/// The narrowest 2x that covers a rafter's plumb cut at the ridge. Source: IRC 2018 R802.4.2.
+std::string_view ridgeStock(const Shell& shell);
+/// Top and underside of the ridge board above the deck.
+double ridgeTopMm(const Shell& shell);
+double ridgeUndersideMm(const Shell& shell);
+/// Where on a side no opening of this width may start: one of its king studs would stand where the post under the ridge stands.
+std::vector<std::pair<Length, Length>> barredByRidge(const Shell& shell, std::string_view side, Length width);
+
+/// A tie between the walls is a 2x4 on edge under the ridge board.
+inline constexpr Length kTieDeep = inches(3.5);
+/// Least level run of one slope of a gable: room for a purlin at the ridge, one over the wall and one at the eave.
+inline constexpr Length kLeastSlope = inches(18);
 
 /// Seat of a birdsmouth: the plate's width, or what a notch of a quarter of the depth allows.
 /// Source: IRC 2018 R802.7.1 with R502.8.1 (notches at the ends of a member: a quarter of its depth).

@@ -87,7 +87,7 @@ Table cutListTable(const Takeoff& t) {
                 {0.07, 0.06, 0.19, 0.13, 0.13, 0.12, 0.14, 0.16},
                 {}};
     for (const auto& p : t.pieces) {
-        if (p.form == Form::mesh || p.form == Form::panel) continue;
+        if (p.form == Form::mesh || p.form == Form::panel || p.form == Form::trim) continue;
         Message note;
         if (!p.mirrorOf.empty())
             note = {"note.mirror", {p.mirrorOf}};
@@ -164,7 +164,7 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     }
     b.place(b.page({"page.section", {}}), crossSection(m, s), {"view.section", {}}, x, y, w, h, 26);
     for (const auto side : kSides)
-        b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 24);
+        b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 30);
     b.place(b.page({"page.roof", {}}), roofFramePlan(m, s, t), {"view.roof", {}}, x, y, w, h, 26);
     b.tables(cutListTable(t), 1);
     for (const auto& pair : {std::pair{"front", "back"}, std::pair{"left", "right"}}) {

@@ -51,6 +51,7 @@ Fill fillOf(const Part& p) {
         case Form::lumber: return p.treated() ? Fill::treated : Fill::wood;
         case Form::sheet: return p.stock.starts_with("clear") ? Fill::glass : Fill::sheet;
         case Form::panel: return p.stock == "clear" ? Fill::glass : Fill::metal;
+        case Form::trim: return Fill::metal;
         case Form::mesh: return Fill::mesh;
         case Form::block: return Fill::ground;
     }

@@ -39,10 +39,18 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     // A member of the roof in this direction: rafters down the fall, purlins across it.
     const bool fall = depth == (shell.turn % 2 == 0);
     const std::string stock = fall ? s.choice("roof.rafter") : "2x4";
-    const double c = std::cos(inRadians(shell.pitch)), ends = fall ? inMm(shell.rafterDeep) * std::tan(inRadians(shell.pitch)) : 0;
+    const auto& slope = shell.slopes[0];
+    const double c = slope.cosine(), ends = fall ? inMm(shell.rafterDeep) * slope.rise : 0;
     const auto out = fall ? shell.overhang : shell.rake;
-    /// What of the coop a board of this length spans, overhangs off.
-    const auto spans = [&](Length board) { return fall ? mm((inMm(board - trim) - ends) * c) - out * 2 : board - trim - out * 2; };
+    // A gable's ridge in the middle halves what its rafters span; elsewhere it stays where it is set.
+    const bool halved = fall && shell.gable() && !s.isSet("roof.ridge");
+    const auto spans = [&](Length board) {
+        if (!fall) return board - trim - out * 2;
+        const auto run = mm((inMm(board - trim) - ends) * c);
+        if (!shell.gable()) return run - out * 2;
+        const auto ridge = mm(slope.start) - out;
+        return halved ? (run + ridge) * 2 : run + ridge + mm(slope.y0);
+    };
     const auto sold = boardsSold(s, prices, stock);
     const auto least = std::ranges::find_if(sold, [&](Length b) { return spans(b) >= size; });
     if (least != sold.end())

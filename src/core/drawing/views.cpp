@@ -70,7 +70,7 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     const bool withRun = of != PlanOf::coop, chains = of != PlanOf::both;
     const auto shell = shellOf(s);
     const double w = inMm(s.length("coop.width")), deep = inMm(s.length("coop.depth"));
-    const double z = inMm(shell.floorTop) + std::min(1219.2, inMm(shell.lowWall) * 0.55);
+    const double z = inMm(shell.floorTop) + std::min(1219.2, inMm(shell.lowestWall()) * 0.55);
     Look look{{1, 0, 0}, {0, 1, 0}, {}, Plane::through({0, 0, z}, {0, 0, 1})};
     // The run is lower than the cut where the coop stands high: its posts, beams and gate show from above, its roof does not.
     project(d, m,
@@ -191,17 +191,22 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
         },
         -7);
     d.dimensions.push_back({{0, 0}, {length, 0}, -14, sizeKey(side)});
-    // Heights: grade, floor, wall; left where the wall is lower, right the highest point.
-    const bool leftLow = shell.localSide(side) == 3 || shell.localSide(side) == 2;
-    const double low = inMm(shell.lowWall), high = inMm(shell.highWall);
+    // Heights: grade, floor, and the wall at its left end; of a sloping wall at its right end too, and of the ridge.
     const int local = shell.localSide(side);
-    const double here = local == 0 ? high : local == 2 ? low : leftLow ? low : high;
-    const double xl = std::min(d.low.x + 200, 0.0);
+    const auto wallAt = [&](bool right) {
+        const bool low = local % 2 == 0 ? local == 2 : (local == 1) == right;
+        return std::pair{inMm(low ? shell.lowWall() : shell.otherWall()), low ? "coop.low_wall" : ""};
+    };
+    const double xl = std::min(d.low.x + 200, 0.0), xr = std::max(d.high.x - 200, length);
     d.dimensions.push_back({{xl, 0}, {xl, floor}, 7, s.choice("foundation.kind") == "posts" ? "floor.height" : ""});
-    d.dimensions.push_back({{xl, floor}, {xl, floor + here}, 7, here == low ? "coop.low_wall" : ""});
-    if (local % 2 == 1) {
-        const double xr = std::max(d.high.x - 200, length), there = leftLow ? high : low;
-        d.dimensions.push_back({{xr, floor}, {xr, floor + there}, -7, there == low ? "coop.low_wall" : ""});
+    d.dimensions.push_back({{xl, floor}, {xl, floor + wallAt(false).first}, 7, wallAt(false).second});
+    if (local % 2 == 1) d.dimensions.push_back({{xr, floor}, {xr, floor + wallAt(true).first}, -7, wallAt(true).second});
+    if (const auto ridge = shell.ridgeOn(side)) {
+        const double u = inMm(*ridge), top = floor + ridgeTopMm(shell), above = d.high.y;
+        d.dimensions.push_back({{xr, 0}, {xr, top}, -13, ""});
+        const bool right = local == 1;  // the wall that the roof's named side is at
+        d.dimensions.push_back({{0, above}, {u, above}, 5, right ? "" : "roof.ridge"});
+        d.dimensions.push_back({{u, above}, {length, above}, 5, right ? "roof.ridge" : ""});
     }
     for (const auto& o : openings) {
         d.dimensions.push_back({{o.u0, floor + o.z0}, {o.u0, floor + o.z1}, -3.5, o.row == "nests" ? "" : o.row + ".height"});
@@ -275,6 +280,12 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     };
     d.dimensions.push_back({{low, 0}, {low, heightAt(low)}, 6, local == 2 ? "coop.low_wall" : ""});
     if (local % 2 == 1) d.dimensions.push_back({{high, 0}, {high, heightAt(high)}, -6, ""});
+    for (const auto i : parts)
+        if (const auto& post = m.parts[i]; post.role == "ridge-post") {
+            const double u = look.on(centroid(post.solids[0])).x;
+            d.dimensions.push_back({{low, d.high.y}, {u, d.high.y}, 19, ""});
+            d.dimensions.push_back({{high, 0}, {high, look.on(post.box().high).y}, -13, ""});
+        }
     for (const auto& o : openingsOf(m, side)) {
         const auto key = [&](const char* field) { return o.row == "nests" ? std::string{} : o.row + field; };
         d.dimensions.push_back({{o.u1, o.z0}, {o.u1, o.z1}, 4, key(".height")});
@@ -293,8 +304,8 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     Look look{{1, 0, 0}, {0, 1, 0}, {}, {}};
     const auto plates = partsWhere(m, [](const Part& p) { return p.role == "top-plate" || p.role == "cap-plate"; });
     project(d, m, plates, look);
-    const auto frame =
-        partsWhere(m, [](const Part& p) { return p.system == System::roof && p.role != "roof-panel" && p.role != "purlin"; });
+    const auto frame = partsWhere(
+        m, [](const Part& p) { return p.system == System::roof && p.role != "roof-panel" && p.role != "purlin" && p.role != "ridge-cap"; });
     project(d, m, frame, look);
     const auto shell = shellOf(s);
     Bounds all;
@@ -312,7 +323,7 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
                    p.id});
             continue;
         }
-        if (p.role == "roof-panel") continue;
+        if (p.role == "roof-panel" || p.role == "ridge-cap") continue;
         all.add(b);
         if (p.role == "rafter" || p.role == "fly-rafter") {
             at.emplace_back(alongX ? b.low.x : b.low.y, "");
@@ -324,9 +335,17 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     d.dimensions.push_back({place(alongX ? all.low.x : all.low.y), place(alongX ? all.high.x : all.high.y), alongX ? -13.0 : 13.0, ""});
     const auto fall = [&](double v) { return alongX ? Vec2{all.high.x, v} : Vec2{v, all.high.y}; };
     const double deep = inMm(shell.deep), over = inMm(shell.overhang);
-    chain(d, {{-over, ""}, {0, "roof.overhang"}, {deep, ""}, {deep + over, "roof.overhang"}}, fall, alongX ? -6 : 6);
+    std::vector<std::pair<double, std::string>> stops{{-over, ""}, {0, "roof.overhang"}, {deep, ""}, {deep + over, "roof.overhang"}};
+    // In the coop's own axes: turned half round, local depth runs the other way.
+    if (shell.gable()) {
+        const bool flipped = shell.turn == 2 || shell.turn == 1;
+        stops.emplace_back(flipped ? deep - shell.slopes[0].y0 : shell.slopes[0].y0, flipped ? "roof.ridge" : "");
+        if (!flipped) stops[2].second = "roof.ridge";
+    }
+    chain(d, stops, fall, alongX ? -6 : 6);
     d.labels.push_back({{(all.low.x + all.high.x) / 2, all.high.y + 120},
-                        Message{"roof.fall", {s.angle("roof.pitch"), Ref{"side." + s.choice("roof.falls_to")}, shell.rafterLength()}},
+                        Message{shell.gable() ? "roof.fallboth" : "roof.fall",
+                                {s.angle("roof.pitch"), Ref{"side." + s.choice("roof.falls_to")}, shell.rafterLength()}},
                         2.5,
                         0,
                         0,
@@ -350,9 +369,10 @@ Drawing crossSection(const Model& m, Settled& s) {
     d.dimensions.push_back({{0, 0}, {span, 0}, -7, alongY ? "coop.depth" : "coop.width"});
     const bool lowRight = shell.turn == 0 || shell.turn == 3;
     const double x = lowRight ? span : 0, other = lowRight ? 0 : span;
-    d.dimensions.push_back({{x, floor}, {x, floor + inMm(shell.lowWall)}, lowRight ? -18.0 : 18.0, "coop.low_wall"});
-    d.dimensions.push_back({{other, floor}, {other, floor + inMm(shell.highWall)}, lowRight ? 18.0 : -18.0, ""});
+    d.dimensions.push_back({{x, floor}, {x, floor + inMm(shell.lowWall())}, lowRight ? -18.0 : 18.0, "coop.low_wall"});
+    d.dimensions.push_back({{other, floor}, {other, floor + inMm(shell.otherWall())}, lowRight ? 18.0 : -18.0, ""});
     d.dimensions.push_back({{x, 0}, {x, floor}, lowRight ? -18.0 : 18.0, ""});
+    if (shell.gable()) d.dimensions.push_back({{other, 0}, {other, floor + ridgeTopMm(shell)}, lowRight ? 26.0 : -26.0, ""});
     d.labels.push_back({{span / 2, d.high.y + 60}, Message{"section.pitch", {s.angle("roof.pitch")}}, 2.5, 0, 0, false, ""});
     return d;
 }

@@ -275,9 +275,9 @@ std::string reportJson(const Answer& a, const Words& words) {
                      {"width_mm", tidy(inMm(s.length("coop.width")))},
                      {"depth_mm", tidy(inMm(s.length("coop.depth")))},
                      {"floor_top_mm", tidy(inMm(shell.floorTop))},
-                     {"low_wall_mm", tidy(inMm(shell.lowWall))},
-                     {"high_wall_mm", tidy(inMm(shell.highWall))},
-                     {"roof_pitch_deg", std::round(inDegrees(shell.pitch) * 1e4) / 1e4},
+                     {"low_wall_mm", tidy(inMm(shell.lowWall()))},
+                     {"high_wall_mm", tidy(inMm(shell.otherWall()))},
+                     {"roof_pitch_deg", std::round(inDegrees(shell.slopes[0].pitch) * 1e4) / 1e4},
                      {"rafter_mm", tidy(inMm(shell.rafterLength()))}};
     const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
     doc["flock"] = {{"count", s.count("flock.count")},

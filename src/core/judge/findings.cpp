@@ -147,12 +147,11 @@ struct Court {
     void headroom() {
         const auto need = s.length("keeper.height") + inches(3);
         if (s.choice("form.kind") == "walk_in") {
-            // Lowest over the floor: the rafters at the inside of the low wall's plates.
-            const double low = std::min(shell.rafterUndersideMm(inMm(shell.deep - kWallDeep)), inMm(shell.lowWall));
-            auto& f = find("headroom.inside", "headroom", low, inMm(need), "mm", true, 0.01);
-            f.parts = idsWith("roof/rafter");
+            auto& f = find("headroom.inside", "headroom", inMm(shell.headroom()), inMm(need), "mm", true, 0.01);
+            f.parts = idsWith(shell.gable() ? "roof/tie" : "roof/rafter");
             f.remedies.push_back({{"coop.low_wall", ""}});
             f.remedies.push_back({{"coop.low_wall", len(need)}});
+            if (shell.otherWall() < need) f.remedies.push_back({{"roof.ridge", ""}, {"roof.other_pitch", ""}});
             for (const int r : s.rows("doors")) {
                 if (s.choice(slotKey("doors", r, "kind")) != "people_door") continue;
                 const auto key = slotKey("doors", r, "height");
@@ -160,7 +159,10 @@ struct Court {
                     find("headroom.door", "headroom", inMm(s.length(key)), inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
                 d.parts = idsWith("doors." + std::to_string(r));
                 d.remedies.push_back({{key, ""}});
-                d.remedies.push_back({{slotKey("doors", r, "wall"), s.choice("roof.falls_to") == "back" ? "front" : "back"}, {key, ""}});
+                const auto& fall = s.choice("roof.falls_to");
+                const auto higher = shell.gable() ? kSides[(sideIndex(fall) + 1) % 4] : fall == "back" ? "front" : "back";
+                const auto row = "doors." + std::to_string(r);
+                d.remedies.push_back({{row + ".wall", std::string{higher}}, {row + ".at", ""}, {key, ""}});
             }
         } else {
             // No point of the floor farther from a door than one leans: about 48 in through a clean-out. Common practice.
@@ -199,7 +201,9 @@ struct Court {
     }
     void others() {
         const bool lapped = s.choice("roof.cover") == "metal_lapped";
-        auto& f = find("roof.slope", "others", inDegrees(shell.pitch), inDegrees(lapped ? pitch(3, 12) : pitch(0.5, 12)), "deg", true, 0);
+        auto pitched = shell.slopes[0].pitch;
+        if (shell.gable()) pitched = std::min(pitched, shell.slopes[1].pitch);
+        auto& f = find("roof.slope", "others", inDegrees(pitched), inDegrees(lapped ? pitch(3, 12) : pitch(0.5, 12)), "deg", true, 0);
         f.source = kRoofCover, f.parts = idsWith("roof/panel");
         const double clear = inMm(shell.floorTop - shell.deck) - 25.4;
         auto& g = find("soil.siding", "others", clear, inMm(inches(6)), "mm", true, 0);

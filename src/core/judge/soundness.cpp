@@ -99,6 +99,13 @@ std::vector<Fault> misfits(const Model& m) {
             const double a = p.extent(p.thick()), b = p.extent(p.wide), thin = std::min(a, b), wide = std::max(a, b);
             // A ripped board is narrower than its stock, never thicker or thinner.
             off = std::max(std::fabs(thin - inMm(size->thick)), wide - inMm(size->wide));
+        } else if (p.form == Form::trim) {
+            // Bent: each leg by itself.
+            for (const auto& leg : p.solids) {
+                double face = 0;
+                for (std::size_t f = 0; f < leg.faces.size(); ++f) face = std::max(face, area(leg, f));
+                off = std::max(off, std::fabs(volume(leg) / face - inMm(thicknessOf(p.stock))));
+            }
         } else if (p.form != Form::block) {
             off = std::fabs(p.extent(p.thick()) - inMm(thicknessOf(p.stock)));
         }

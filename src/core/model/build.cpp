@@ -43,8 +43,7 @@ const Part* Model::find(std::string_view id) const {
 
 Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
     wide = inMm(shell.wide), deep = inMm(shell.deep), floor = inMm(shell.floorTop);
-    rise = shell.rise, cosine = std::cos(inRadians(shell.pitch)), sine = std::sin(inRadians(shell.pitch));
-    rafterDeep = inMm(shell.rafterDeep), seat = inMm(shell.seat), overhang = inMm(shell.overhang), rake = inMm(shell.rake);
+    rafterDeep = inMm(shell.rafterDeep), overhang = inMm(shell.overhang), rake = inMm(shell.rake);
     skinThick = inMm(thicknessOf(s.choice("skin.kind")));
     const double t = inMm(kWallDeep);
     const Vec3 origins[] = {{0, 0, floor}, {wide, 0, floor}, {wide, deep, floor}, {0, deep, floor}};
@@ -79,7 +78,18 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
 
 const WallFrame& Builder::wall(std::string_view side) const { return *std::ranges::find(walls, side, &WallFrame::side); }
 
-Plane Builder::below(double down) const { return Plane::through({0, 0, under(0) - down}, {0, rise, 1}); }
+Plane Builder::below(double y, double down) const {
+    const auto& slope = shell.slopeAt(y);
+    return Plane::through({0, slope.y0, floor + slope.under0 - down}, {0, slope.toBack ? slope.rise : -slope.rise, 1});
+}
+
+Solid Builder::placed(const Slope& slope, Solid solid) const {
+    for (auto& p : solid.vertices) p = {p.x, slope.yOf(p.y), p.z + floor};
+    // Towards the front the solid is mirrored: its faces turn round.
+    if (!slope.toBack)
+        for (auto& f : solid.faces) std::ranges::reverse(f);
+    return solid;
+}
 
 Part* Builder::add(std::string id, std::string_view role, std::string assembly, System system, Form form, std::string stock, Vec3 along,
                    Vec3 wideAxis, std::vector<Solid> solids) {
@@ -123,9 +133,8 @@ Solid onSlope(double x0, double x1, double yStart, double zStart, double rise, d
 std::vector<Solid> rafterSolids(const RafterSpec& r) {
     const double up = r.deep * std::sqrt(1 + r.rise * r.rise);
     std::vector<double> breaks{r.yHigh, r.yLow};
-    const double hi0 = r.plate - r.seat, hi1 = r.plate, lo0 = r.spanOut - r.seat, lo1 = r.spanOut;
-    if (r.seat > 0)
-        for (const double y : {hi0, hi1, lo0, lo1})
+    for (const auto& seat : r.seats)
+        for (const double y : {seat.y0, seat.y1})
             if (y > r.yHigh + kSameMm && y < r.yLow - kSameMm) breaks.push_back(y);
     std::ranges::sort(breaks);
     std::vector<Solid> out;
@@ -134,8 +143,8 @@ std::vector<Solid> rafterSolids(const RafterSpec& r) {
         if (b - a < kSameMm) continue;
         double za = r.zu - r.rise * a, zb = r.zu - r.rise * b;
         const double ta = za + up, tb = zb + up;
-        if (r.seat > 0 && mid > hi0 && mid < hi1) za = zb = r.zHigh;
-        if (r.seat > 0 && mid > lo0 && mid < lo1) za = zb = r.zLow;
+        for (const auto& seat : r.seats)
+            if (mid > seat.y0 && mid < seat.y1) za = zb = seat.z;
         const Vec3 outline[] = {{r.x0, a, za}, {r.x0, b, zb}, {r.x0, b, tb}, {r.x0, a, ta}};
         out.push_back(prism(outline, {r.thick, 0, 0}));
     }
@@ -143,8 +152,9 @@ std::vector<Solid> rafterSolids(const RafterSpec& r) {
 }
 
 std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, double d0, double d1, double z0,
-                                  const std::function<double(double)>& top, const std::vector<Hole>& holes) {
+                                  const std::function<double(double)>& top, const std::vector<Hole>& holes, double bend) {
     std::vector<double> cuts{u0, u1};
+    if (bend > u0 + kSameMm && bend < u1 - kSameMm) cuts.push_back(bend);
     std::vector<Hole> mine;
     for (const auto& h : holes)
         if (h.u1 > u0 + kSameMm && h.u0 < u1 - kSameMm) {

@@ -26,13 +26,15 @@ struct Hole {
 
 /// A wall seen from outside: u from its left end, d inwards from the frame's outer face, z up from the deck.
 struct WallFrame {
-    int local = 0;     ///< 0 front (high), 1 right, 2 back (low), 3 left
+    int local = 0;     ///< 0 front, 1 right, 2 back (the roof falls to it), 3 left
     std::string side;  ///< the coop side it ends up on
     Vec3 origin, u, inward;
     double length = 0;
     bool sloping = false;
     double from = 0, to = 0;  ///< where its own framing runs
     std::vector<Hole> holes;
+    /// The shell's local y at u, of a sloping wall.
+    double yAt(double along) const { return local == 1 ? along : length - along; }
     Vec3 at(double along, double depth, double z) const { return origin + u * along + inward * depth + Vec3{0, 0, z}; }
     Solid box(double u0, double u1, double d0, double d1, double z0, double z1) const { return oiko::box(at(u0, d0, z0), at(u1, d1, z1)); }
 };
@@ -45,16 +47,17 @@ public:
     Shell shell;
     Model model;
     double wide, deep, floor;  ///< shell.wide, shell.deep, shell.floorTop
-    double rise, cosine, sine;
-    double rafterDeep, seat, overhang, rake, skinThick;
+    double rafterDeep, overhang, rake, skinThick;
     std::vector<WallFrame> walls;
 
-    /// Height above grade of the rafters' underside and top, and of the purlins' top, at local y.
+    /// Height above grade of the rafters' underside and top at local y.
     double under(double y) const { return floor + shell.rafterUndersideMm(y); }
-    double over(double y) const { return under(y) + rafterDeep / cosine; }
-    double roofBase(double y) const { return over(y) + inMm(kPurlin) / cosine; }
-    /// Keeps what is below the rafters' underside, lowered by `down` (vertical).
-    Plane below(double down) const;
+    double over(double y) const { return floor + shell.rafterTopMm(y); }
+    /// The rafters' underside, lowered by `down` (vertical), and their top, on the slope at local y; what is below is kept.
+    Plane below(double y, double down) const;
+    Plane belowTop(double y) const { return below(y, -rafterDeep / shell.slopeAt(y).cosine()); }
+    /// A solid built with y along a slope's v, heights above the deck, brought to its place.
+    Solid placed(const Slope& slope, Solid solid) const;
 
     /// Adds a part; empty solids are dropped, and a part without any is not added (nullptr).
     Part* add(std::string id, std::string_view role, std::string assembly, System system, Form form, std::string stock, Vec3 along,
@@ -72,20 +75,23 @@ private:
     friend Model finish(Builder&);
 };
 
-/// A rafter's convex pieces: underside z = zu - rise·y, birdsmouths on plates [0, plate] and [deep - plate, deep].
+/// A birdsmouth's level seat, in the direction of the fall, on a plate's top.
+struct Seat {
+    double y0, y1, z;
+};
+/// A rafter's convex pieces: underside z = zu - rise·y.
 struct RafterSpec {
     double x0, thick, deep, rise;  ///< left face, thickness, dressed depth, tangent of the pitch
     double zu;                     ///< underside at y = 0
     double yHigh, yLow;            ///< plumb-cut ends
-    double spanOut, plate, seat;   ///< outer to outer of the plates, their width, the seat; seat 0: no birdsmouths
-    double zHigh, zLow;            ///< tops of the plates
+    std::vector<Seat> seats;
 };
 std::vector<Solid> rafterSolids(const RafterSpec& r);
 /// A board lying flat on the slope between two distances along it, from x0 to x1.
 Solid onSlope(double x0, double x1, double yStart, double zStart, double rise, double q0, double q1, double lift, double thick);
-/// A flat sheet in a wall's plane with rectangular holes; its top follows `top(u)`, straight between `u0` and `u1`.
+/// A flat sheet in a wall's plane with rectangular holes; its top follows `top(u)`, straight but for a bend at `bend`.
 std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, double d0, double d1, double z0,
-                                  const std::function<double(double)>& top, const std::vector<Hole>& holes);
+                                  const std::function<double(double)>& top, const std::vector<Hole>& holes, double bend = -1e9);
 /// Starts of members 1.5 in thick: both ends, and centres on the layout between.
 std::vector<double> layout(double from, double to, double spacing, double thick = 1.5 * kIn);
 std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth

@@ -15,7 +15,7 @@ inline constexpr int kSystems = 8;
 std::string_view name(System system);
 
 /// How a part is bought and cut.
-enum class Form { lumber, sheet, panel, mesh, block };
+enum class Form { lumber, sheet, panel, trim, mesh, block };  ///< trim: bent metal, sold in lengths
 
 struct Part {
     std::string id;        ///< wall, role and place: "front/stud/24"; a change to one wall renames nothing elsewhere

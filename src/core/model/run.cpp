@@ -78,8 +78,7 @@ struct Runner {
 
     void frame() {
         const auto roofed = top != "mesh";
-        const auto load =
-            SpanLoad{roofed ? std::max(psf(20), std::get<Load>(b.s.value("place.snow"))) : psf(10), psf(roofed ? 7 : 3), 1.15, 180};
+        const auto load = roofed ? roofLoad(b.s) : SpanLoad{psf(10), psf(3), kSnowDuration, 180};
         rafterStock = "2x6";
         if (clearSpan(wood(b.s.choice("wood.species")), *profile("2x4"), inches(24), load).clear >= mm(length - 2 * kP) &&
             birdsmouthSeat(inches(3.5), pitch(rise, 1), kWallDeep) >= kLeastBearing)
@@ -122,7 +121,8 @@ struct Runner {
         const auto xs = layout(0, width, 24 * kIn);
         const Vec3 slope = unit(out + up * -rise), normal = unit(out * rise + up);
         for (const double x : xs) {
-            auto solids = rafterSolids({x, kTwoBy, rafterDeep, rise, zu, 0, length + 6 * kIn, length, kP, seat, high, low});
+            auto solids =
+                rafterSolids({x, kTwoBy, rafterDeep, rise, zu, 0, length + 6 * kIn, {{kP - seat, kP, high}, {length - seat, length, low}}});
             for (auto& s : solids) s = placed(std::move(s));
             put("rafter/" + tenths(x), "rafter", Form::lumber, rafterStock, slope, normal, std::move(solids));
         }

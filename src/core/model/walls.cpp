@@ -1,6 +1,7 @@
 // Stud walls: plates, studs on the layout, doubled corners; kings, trimmers, headers, sills and cripples round each opening.
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include "core/model/builder.h"
 
@@ -14,14 +15,14 @@ struct Framer {
     Builder& b;
     WallFrame& w;
     double spacing, plates;
-    int n = 0;
+    std::optional<std::pair<double, double>> ridge{};  ///< along the wall, between the faces of the post under the ridge
 
     /// Underside of the top plates above the deck.
     double underPlates(double u) const {
-        if (w.local == 0) return inMm(b.shell.highWall) - plates;
-        if (w.local == 2) return inMm(b.shell.lowWall) - plates;
-        const double y = w.local == 1 ? u : w.length - u;
-        return b.under(y) - b.floor - plates / b.cosine;
+        if (w.local == 0) return inMm(b.shell.otherWall()) - plates;
+        if (w.local == 2) return inMm(b.shell.lowWall()) - plates;
+        const double y = w.yAt(u);
+        return b.under(y) - b.floor - plates / b.shell.slopeAt(y).cosine();
     }
     std::string id(std::string_view role, double u) const { return w.side + "/" + std::string{role} + "/" + tenths(u); }
     void put(std::string_view role, std::string name, std::string stock, Vec3 along, Vec3 wideAxis, Solid solid) {
@@ -33,7 +34,8 @@ struct Framer {
         const double top = toPlates ? std::max(underPlates(u), underPlates(u + kTwoBy)) : z1;
         if ((toPlates ? std::min(underPlates(u), underPlates(u + kTwoBy)) : z1) - z0 < kLeastPiece) return;
         auto solid = w.box(u, u + kTwoBy, 0, kW, z0, top);
-        if (toPlates && w.sloping) solid = cut(solid, b.below(plates / b.cosine));
+        const double y = w.yAt(u + kTwoBy / 2);
+        if (toPlates && w.sloping) solid = cut(solid, b.below(y, plates / b.shell.slopeAt(y).cosine()));
         put(role, id(role, u) + std::string{more}, "2x4", {0, 0, 1}, w.inward, std::move(solid));
     }
 
@@ -50,21 +52,26 @@ struct Framer {
     }
     void topPlates() {
         for (int k = 0; k * kTwoBy < plates - 1; ++k) {
-            const auto name = id(k == 0 ? "top-plate" : "cap-plate", w.from);
             const auto role = k == 0 ? "top-plate" : "cap-plate";
+            const auto name = id(role, w.from);
             const double lower = plates - k * kTwoBy, upper = lower - kTwoBy;
             if (!w.sloping) {
-                const double top = inMm(w.local == 0 ? b.shell.highWall : b.shell.lowWall);
+                const double top = inMm(w.local == 0 ? b.shell.otherWall() : b.shell.lowWall());
                 put(role, name, "2x4", w.u, w.inward, w.box(w.from, w.to, 0, kW, top - lower, top - upper));
-            } else {
-                const double high = b.under(0);
-                auto solid = w.box(w.from, w.to, 0, kW, 0, high - b.floor);
-                solid = cut(cut(solid, b.below(upper / b.cosine)), [&] {
-                    auto p = b.below(lower / b.cosine);
-                    return Plane{p.normal * -1, -p.offset};
-                }());
-                const Vec3 slope = unit({0, w.local == 1 ? 1.0 : -1.0, w.local == 1 ? -b.rise : b.rise});
-                put(role, name, "2x4", slope, w.inward, std::move(solid));
+                continue;
+            }
+            // Along each slope; on a gable both end plumb at the post under the ridge.
+            std::vector<double> ends{w.from, w.to};
+            if (ridge) ends = {w.from, ridge->first, ridge->second, w.to};
+            for (std::size_t i = 0; i + 1 < ends.size(); i += 2) {
+                const double y = w.yAt((ends[i] + ends[i + 1]) / 2);
+                const auto& slope = b.shell.slopeAt(y);
+                const auto upwards = [](Plane p) { return Plane{p.normal * -1, -p.offset}; };
+                const auto solid =
+                    cut(cut(w.box(ends[i], ends[i + 1], 0, kW, 0, inMm(b.shell.tallestPanel())), b.below(y, upper / slope.cosine())),
+                        upwards(b.below(y, lower / slope.cosine())));
+                const double out = slope.toBack ? 1 : -1, seen = w.local == 1 ? 1 : -1;
+                put(role, id(role, ends[i]), "2x4", unit({0, seen, -seen * out * slope.rise}), w.inward, solid);
             }
         }
     }
@@ -103,15 +110,33 @@ struct Framer {
         if (top - (header + deep) >= kLeastPiece || w.sloping) {
             auto above = cripples;
             above.push_back(h.u0 - kTwoBy), above.push_back(h.u1);
-            for (const double u : above) upright("cripple", u, header + deep, 0, true, "/above");
+            const bool spansRidge = ridge && ridge->first >= h.u0 - kTwoBy - kSameMm && ridge->second <= h.u1 + kTwoBy + kSameMm;
+            if (spansRidge) ridgePost(header + deep);
+            for (const double u : above)
+                if (!spansRidge || u + kTwoBy <= ridge->first + kSameMm || u >= ridge->second - kSameMm)
+                    upright("cripple", u, header + deep, 0, true, "/above");
         }
         return {left, right};
     }
 
+    /// Carries the ridge board's end, from the bottom plate or from the header of what opens below it.
+    void ridgePost(double z0) {
+        put("ridge-post", id("ridge-post", ridge->first), "2x4", {0, 0, 1}, w.inward,
+            w.box(ridge->first, ridge->second, 0, kW, z0, ridgeUndersideMm(b.shell)));
+        ridgeStands = true;
+    }
+    bool ridgeStands = false;
+
     void build() {
+        if (const auto at = b.shell.ridgeOn(w.side)) {
+            const double middle = inMm(*at), half = inMm(b.shell.ridgeThick) / 2;
+            ridge = {middle - half, middle + half};
+        }
         bottomPlate(), topPlates();
         std::vector<std::pair<double, double>> closed;
         for (auto& h : w.holes) closed.push_back(opening(h));
+        if (ridge && !ridgeStands) ridgePost(kTwoBy);
+        if (ridge) closed.push_back(*ridge);
         auto at = layout(w.from, w.to, spacing);
         if (!w.sloping) at.push_back(w.from + kTwoBy), at.push_back(w.to - 2 * kTwoBy);
         std::ranges::sort(at);

@@ -112,8 +112,8 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         line.parts.insert(line.parts.end(), parts.begin(), parts.end());
     }
     for (const auto& p : t.pieces) {
-        if (p.form != Form::panel) continue;
-        // A panel is one sheet cut to length: the shortest sold that reaches.
+        if (p.form != Form::panel && p.form != Form::trim) continue;
+        // One sheet or length of trim, cut to length: the shortest sold that reaches.
         const StockItem* best = nullptr;
         for (const auto* item : ofProfile(prices, p.stock))
             if (item->b >= p.length && (!best || item->b < best->b)) best = item;
@@ -174,6 +174,7 @@ Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::block) return pounds(33);
     const auto* item = ofProfile(catalog(), p.stock).front();
     const double sold = inMm(item->a) * inMm(item->b);
+    if (p.form == Form::trim) return kilograms(inKilograms(item->mass) * p.extent(p.along) / inMm(item->b));
     return kilograms(inKilograms(item->mass) * p.volumeMm3() / p.extent(p.thick()) / sold);
 }
 

@@ -16,7 +16,7 @@ constexpr Rule kOrder[] = {
     {"floor", System::floor, "rim joist blocking", "saw treated"},
     {"deck", System::floor, "*", "saw lift"},
     {"walls", System::walls, "*", "saw lift"},
-    {"roofframe", System::roof, "rafter fly-rafter eave-block purlin fascia", "ladder saw"},
+    {"roofframe", System::roof, "rafter fly-rafter ridge rafter-tie eave-block purlin fascia", "ladder saw"},
     {"roofing", System::roof, "*", "ladder metal"},
     {"siding", System::skin, "*", "lift paint"},
     {"doors", System::openings, "leaf leaf-stile leaf-rail stop pop-leaf track ramp rung", "saw"},

@@ -4,6 +4,9 @@
 #include <map>
 
 #include "core/base/tolerance.h"
+#include "core/catalog/lumber.h"
+#include "core/design/shell.h"
+#include "core/design/spans.h"
 #include "core/takeoff/takeoff.h"
 
 namespace oiko {
@@ -26,14 +29,14 @@ constexpr Schedule kSchedule[] = {
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
-    {"siding", "stud king trimmer corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8, "siding",
-     kR602},
+    {"siding", "stud king trimmer ridge-post corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8,
+     "siding", kR602},
     {"siding", "*", "", 0, 0, "none", kPractice},
     {"deck", "joist rim blocking", "nail-8d", 0, 8, "deck", kR602},
     {"deck", "bottom-plate", "nail-16d", 0, 16, "sole", kR602},
     {"deck", "*", "", 0, 0, "none", kPractice},
-    {"stud king trimmer cripple", "bottom-plate top-plate cap-plate header sill", "nail-16d", 2, 0, "endnail", kR602},
-    {"stud king trimmer cripple", "stud king trimmer cripple", "nail-10d", 0, 16, "facenail", kR602},
+    {"stud king trimmer cripple ridge-post", "bottom-plate top-plate cap-plate header sill", "nail-16d", 2, 0, "endnail", kR602},
+    {"stud king trimmer cripple ridge-post", "stud king trimmer cripple ridge-post", "nail-10d", 0, 16, "facenail", kR602},
     {"top-plate", "cap-plate", "nail-10d", 0, 16, "facenail", kR602},
     {"header sill", "king trimmer", "nail-16d", 3, 0, "endnail", kR602},
     {"joist rim", "joist rim", "nail-16d", 3, 0, "endnail", kR602},
@@ -42,6 +45,12 @@ constexpr Schedule kSchedule[] = {
     {"rafter", "top-plate cap-plate run-beam", "nail-10d", 3, 0, "toenail", kR602},
     {"eave-block", "rafter top-plate cap-plate run-beam", "nail-8d", 3, 0, "toenail", kR602},
     {"purlin", "rafter fly-rafter", "screw-3", 2, 0, "purlin", kPractice},
+    {"ridge", "rafter fly-rafter", "nail-16d", 3, 0, "endnail", kR602},
+    {"ridge", "ridge-post", "nail-8d", 4, 0, "toenail", kPractice},
+    {"rafter-tie", "rafter", "", 0, 0, "none", kPractice},  // by the thrust, below
+    {"rafter-tie", "top-plate cap-plate", "nail-8d", 3, 0, "toenail", kR602},
+    {"rafter-tie", "*", "", 0, 0, "none", kPractice},
+    {"ridge-cap", "*", "", 0, 0, "none", kPractice},
     {"fascia", "rafter fly-rafter", "nail-16d", 2, 0, "endnail", kPractice},
     {"corner-board casing closer", "*", "nail-8d", 0, 12, "trim", kPractice},
     {"leaf leaf-stile leaf-rail stop batten track window-pane", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},
@@ -120,6 +129,15 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (o.kind == "gate") add("gate-latch", 1, "latch"), add("barrel-bolt", 1, "latch"), add("hook-eye", 1, "holdopen");
         if (o.kind == "window" && s.choice(o.id + ".kind") != "mesh") add("hook-eye", 2, "latch");
     }
+    // What a pair of rafters pushes outwards is held by the nails at both ends of its tie.
+    if (const auto shell = shellOf(s); roles["rafter-tie"] > 0) {
+        const auto spacing = readLength(s.choice("roof.spacing"), Units::imperial).value();
+        const double push = tieThrustLb(shell, roofLoad(s), spacing);
+        const double nails = std::max(3.0, std::ceil(push / (nailLateralLb(wood(s.choice("wood.species"))) * kSnowDuration) - 1e-9));
+        add("nail-16d", 2 * nails * roles["rafter-tie"], "tienails", kNds12);
+    }
+    for (const auto& p : m.parts)
+        if (p.role == "ridge-cap") add("screw-stitch", 2 * std::ceil(p.extent(p.along) / 304.8), "cap");
     // A closure strip at both ends of each metal or clear panel; stitch screws every 24 in of a side lap.
     double laps = 0;
     for (const auto& p : m.parts)
