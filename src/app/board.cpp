@@ -127,6 +127,7 @@ std::vector<std::string> Board::choicesNow() const {
             break;
         case sheets:
             for (std::size_t i = 0; i < answer_->cuts->sheets.sheets.size(); ++i) out.push_back(std::to_string(i + 1));
+            if (!answer_->cuts->rolls.sheets.empty()) out.push_back("rolls");
             break;
         case plans: return {"before", "after"};
     }
@@ -147,7 +148,10 @@ void Board::refresh() {
         while (auto* item = row->takeAt(0)) delete item->widget(), delete item;
         for (const auto& c : choices) {
             const bool side = std::ranges::find(kSides, c) != std::end(kSides);
-            const auto text = side ? tr_("side." + c) : view_ == boards ? tr_("stock." + c) : view_ == sheets ? qs(c) : tr_("board." + c);
+            const auto text = side                              ? tr_("side." + c)
+                              : view_ == boards                 ? tr_("stock." + c)
+                              : view_ == sheets && c != "rolls" ? qs(c)
+                                                                : tr_("board." + c);
             auto* b = wordButton(text, "pick." + qs(c));
             if (view_ == picture)
                 b->setChecked(c == "roof"   ? picture_->wish.roof
@@ -210,7 +214,9 @@ void Board::refresh() {
                            units, {}, 26, 0.085);
             break;
         case sheets:
-            if (!choices.empty())
+            if (pick == "rolls")
+                drawing_->show(rollCards(*answer_->cuts, 0, answer_->cuts->rolls.sheets.size()), units, {}, 26, 0.06);
+            else if (!choices.empty())
                 drawing_->show(sheetCard(answer_->cuts->sheetParts, answer_->cuts->sheetStock, answer_->cuts->sheets,
                                          static_cast<std::size_t>(std::stoul(pick)) - 1),
                                units, {}, 26);

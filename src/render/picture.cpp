@@ -131,7 +131,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     }
     for (std::size_t i = 0; i < m.parts.size(); ++i) {
         const auto& part = m.parts[i];
-        if (!wish.roof && (part.role == "roof-panel" || part.role == "purlin" || part.role == "fascia")) continue;
+        if (!wish.roof && (coversRoof(part.role) || part.role == "purlin" || part.role == "fascia")) continue;
         if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail"))
             continue;
         if (!wish.mesh && part.form == Form::mesh) continue;
@@ -167,7 +167,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     for (std::size_t i = 0; i < m.parts.size(); ++i) {
         const auto& part = m.parts[i];
         if (part.form == Form::mesh) continue;
-        if (!wish.roof && (part.role == "roof-panel" || part.role == "purlin" || part.role == "fascia")) continue;
+        if (!wish.roof && (coversRoof(part.role) || part.role == "purlin" || part.role == "fascia")) continue;
         if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail"))
             continue;
         if (part.box().high.z <= 0) continue;

@@ -162,7 +162,8 @@ TEST(GableTakeoff, TiesGetTheNailsOfTheThrustAndTheCapItsLengths) {
         if (h.rule == "tienails") nails += h.quantity;
     for (const auto& p : a->model->parts) ties += p.role == "rafter-tie";
     Settled s{d};
-    const double each = std::ceil(tieThrustLb(shellOf(s), roofLoad(s), feet(2)) / (nailLateralLb(wood("spf")) * 1.15));
+    const double each =
+        std::ceil(tieThrustLb(shellOf(s), roofLoad(s, s.choice("roof.cover")), feet(2)) / (nailLateralLb(wood("spf")) * 1.15));
     EXPECT_EQ(ties, 5);
     EXPECT_EQ(nails, 2 * ties * std::max(3.0, each));
     // 160 in of ridge, 10 ft lengths lapped 6 in: two.

@@ -3,6 +3,7 @@
 #include <array>
 #include <cmath>
 
+#include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
 #include "core/design/design.h"
 #include "core/design/layout.h"
@@ -48,7 +49,7 @@ std::string text(const std::string&, Length v, Settled& s) {
 }
 
 std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
-    const auto least = s.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(0.5, 12);
+    const auto least = roofCover(s.choice("roof.cover")).least;
     if (shell.gable())
         for (const double span : {shell.slopes[0].span, shell.slopes[1].span})
             if (mm(span) < kLeastSlope)
@@ -63,7 +64,8 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
             return Clash{"pitch.cover",
                          key,
                          "roof.cover",
-                         {slope.pitch, Ref{"option.roof.cover." + s.choice("roof.cover")}, least},
+                         {slope.pitch, Ref{"option.roof.cover." + s.choice("roof.cover")}, least,
+                          std::string{roofCover(s.choice("roof.cover")).source.locus}},
                          Change{key, exactAngle(least)}};
         if (slope.seat < kLeastBearing)
             return Clash{"rafter.bearing", key, "roof.rafter", {slope.pitch, s.choice("roof.rafter"), slope.seat, kLeastBearing}};
@@ -222,7 +224,7 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
                          {height, eave},
                          eave > feet(3) ? std::optional{Change{r + ".height", text(r, eave, s)}} : std::nullopt};
         const auto& top = s.choice(r + ".top");
-        const auto least = top.ends_with("lapped") ? pitch(3, 12) : pitch(0.5, 12);
+        const auto least = top == "mesh" ? pitch(0.5, 12) : roofCover(top).least;
         if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
         const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(out - kWallDeep));
         if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 
+#include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
 #include "core/design/layout.h"
 #include "core/design/param.h"
@@ -110,7 +111,7 @@ Length easyEntry(Ask& a, std::string_view wall, Length width, Length height) {
 std::string rafterFor(Ask& a) {
     const auto& w = wood(a.choice("wood.species"));
     const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
-    const auto load = roofLoad(a);
+    const auto load = roofLoad(a, a.choice("roof.cover"));
     const auto clear = rafterRun(a) - inches(gable(a) ? 4.25 : 7);
     const auto steepest = gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : a.angle("roof.pitch");
     for (const auto size : {"2x4", "2x6"})
@@ -224,7 +225,7 @@ std::vector<Param> declare() {
     p.push_back(onlyWhen(
         length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(24) : inches(18); }),
         [](Ask& a) { return a.choice("foundation.kind") == "posts"; }));
-    p.push_back(choice("roof.cover", form, {"metal_lapped", "metal_sealed"}, word("metal_lapped"), false));
+    p.push_back(choice("roof.cover", form, {"metal_lapped", "metal_sealed", "shingles", "roll_roofing"}, word("metal_lapped"), false));
     p.push_back(choice("roof.form", form, {"single_slope", "gable"}, word("single_slope"), false));
     p.push_back(choice("roof.falls_to", form, sides, word("back"), false));
     p.push_back(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value {
@@ -253,6 +254,8 @@ std::vector<Param> declare() {
     }));
     p.push_back(choice("roof.rafter", frame, {"2x4", "2x6", "2x8"}, [](Ask& a) -> Value { return rafterFor(a); }));
     p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
+    p.push_back(onlyWhen(choice("roof.deck", frame, {"ply-1/2", "osb-7/16", "ply-3/4"}, word("ply-1/2"), false),
+                         [](Ask& a) { return roofCover(a.choice("roof.cover")).decked; }));
     p.push_back(choice("wood.species", frame, {"spf", "hf", "dfl"}, word("spf"), false));
     // Openings
     p.push_back(choice("doors.*.kind", openings, {"people_door", "clean_out"},
@@ -355,6 +358,8 @@ std::vector<Param> declare() {
     }));
     p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
         const auto room = widestGap(a, side(a, "vents"), mine("vents", a));
+        // High under a ridge is the vents' place; elsewhere a wall keeps room for a window.
+        if (!elevated(a) && shellOf(a).ridgeOn(side(a, "vents"))) return bounded(std::min(room, inches(36)), inches(8), feet(12));
         return bounded(std::min({room, inches(48), std::max(inches(14), room - inches(48))}), inches(8), feet(12));
     }));
     p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {
@@ -446,7 +451,7 @@ std::vector<Param> declare() {
         choice("runs.*.top", run, {"metal_lapped", "metal_sealed", "clear_lapped", "clear_sealed", "mesh"}, word("metal_sealed"), false));
     p.push_back(angle("runs.*.pitch", run, pitch(0.5, 12), pitch(6, 12), [](Ask& a) -> Value {
         const auto& top = a.choice(mine("runs", a) + ".top");
-        return top.ends_with("lapped") ? pitch(3, 12) : top == "mesh" ? pitch(0.5, 12) : pitch(1, 12);
+        return top == "mesh" ? pitch(0.5, 12) : std::max(roofCover(top).least, pitch(1, 12));
     }));
     p.push_back(length("runs.*.height", run, feet(3), feet(8), [](Ask& a) -> Value {
         const auto eighth = inches(0.5);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
 #include "core/catalog/stock.h"
 #include "core/design/layout.h"
@@ -62,7 +63,9 @@ Length rafterRun(Ask& ask) {
     return std::max(ridge, deep - ridge);
 }
 
-SpanLoad roofLoad(Ask& ask) { return {std::max(psf(20), std::get<Load>(ask.value("place.snow"))), psf(7), kSnowDuration, 180}; }
+SpanLoad roofLoad(Ask& ask, std::string_view cover) {
+    return {std::max(psf(20), std::get<Load>(ask.value("place.snow"))), roofCover(cover).dead, kSnowDuration, 180};
+}
 
 double tieThrustLb(const Shell& s, const SpanLoad& load, Length spacing) {
     const double a = s.slopes[0].span / 304.8, b = s.slopes[1].span / 304.8;

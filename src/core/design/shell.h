@@ -63,8 +63,8 @@ Length sawnRafter(Length run, Angle pitch, Length rafterDeep);
 
 /// How far rafters run level between what carries them, outer face to outer face or to the ridge: the longest of the roof's.
 Length rafterRun(Ask& ask);
-/// What a roof carries: live, the greater of 20 psf (IRC 2018 Table R301.6) and the ground snow; dead, cover, purlins and rafter.
-SpanLoad roofLoad(Ask& ask);
+/// What a roof carries: live, the greater of 20 psf (IRC 2018 Table R301.6) and the ground snow; dead, that of the cover.
+SpanLoad roofLoad(Ask& ask, std::string_view cover);
 /// What one pair of a gable's rafters pushes its walls apart with, lb: the middle moment of a simple beam over the ridge's height.
 /// Statics of the three-hinged frame; IRC 2018 Table R802.5.2 tabulates nails for the same push.
 double tieThrustLb(const Shell& shell, const SpanLoad& load, Length spacing);

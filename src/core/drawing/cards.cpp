@@ -204,4 +204,50 @@ Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetSt
     return d;
 }
 
+Drawing rollCards(const CutLists& cuts, std::size_t from, std::size_t count) {
+    Drawing d;
+    d.id = "rolls";
+    const auto& rolls = cuts.rolls.sheets;
+    const auto last = std::min(rolls.size(), from + count);
+    // Of a roll only what is cut off it is drawn, and the next foot.
+    const auto drawn = [&](const NestedSheet& roll) {
+        Length end{};
+        for (const auto& p : roll.placements) end = std::max(end, p.y + p.height);
+        return std::min(inMm(cuts.rollStock[roll.stock].height), inMm(end) + 300);
+    };
+    double longest = 1, high = 1;
+    for (auto i = from; i < last; ++i) longest = std::max(longest, drawn(rolls[i])), high += inMm(cuts.rollStock[rolls[i].stock].width);
+    const double mm = std::max(longest / 240, high / 100);  // of the coop to a millimetre of paper, about
+    double y = 0;
+    for (auto i = from; i < last; ++i) {
+        const auto& st = cuts.rollStock[rolls[i].stock];
+        const double wide = inMm(st.width), end = drawn(rolls[i]);
+        const bool whole = end >= inMm(st.height) - 1;
+        y -= wide + 9 * mm;
+        std::vector<Vec2> outline{{end, y + wide}, {0, y + wide}, {0, y}, {end, y}};
+        d.add({Pen::outline, Fill::none, outline, whole, ""});
+        if (!whole) d.add({Pen::hidden, Fill::none, {{end, y}, {end, y + wide}}, false, ""});
+        for (const auto& p : rolls[i].placements) {
+            // On the roll a strip's length lies along it.
+            const double a = inMm(p.y), e = a + inMm(p.height), low = y + inMm(p.x), top = low + inMm(p.width);
+            const auto& label = cuts.rollParts[p.part].label;
+            d.add({Pen::edge, Fill::sheet, {{a, low}, {e, low}, {e, top}, {a, top}}, true, label});
+            const bool roomy = e - a > 34 * mm, upright = e - a < 8 * mm && top - low > e - a;
+            const Say says = roomy ? Say{Message{"card.strip", {label, p.width, p.height}}} : Say{label};
+            d.labels.push_back(
+                {{(a + e) / 2, (low + top) / 2 - (upright ? 0 : 0.7 * mm)}, says, 1.9, 0, upright ? 90.0 : 0.0, true, label});
+        }
+        const bool had = st.label.starts_with("onhand:");
+        d.labels.push_back(
+            {{0, y + wide + 1.4 * mm},
+             Message{had ? "roll.had" : "roll.named", {static_cast<std::int64_t>(i + 1), Ref{"stock." + st.sheet}, st.width, st.height}},
+             2.2,
+             -1,
+             0,
+             true,
+             ""});
+    }
+    return d;
+}
+
 }  // namespace oiko

@@ -87,7 +87,7 @@ Table cutListTable(const Takeoff& t) {
                 {0.07, 0.06, 0.19, 0.13, 0.13, 0.12, 0.14, 0.16},
                 {}};
     for (const auto& p : t.pieces) {
-        if (p.form == Form::mesh || p.form == Form::panel || p.form == Form::trim) continue;
+        if (p.form != Form::lumber && p.form != Form::sheet) continue;
         Message note;
         if (!p.mirrorOf.empty())
             note = {"note.mirror", {p.mirrorOf}};
@@ -164,7 +164,7 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     }
     b.place(b.page({"page.section", {}}), crossSection(m, s), {"view.section", {}}, x, y, w, h, 26);
     for (const auto side : kSides)
-        b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 30);
+        b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 24);
     b.place(b.page({"page.roof", {}}), roofFramePlan(m, s, t), {"view.roof", {}}, x, y, w, h, 26);
     b.tables(cutListTable(t), 1);
     for (const auto& pair : {std::pair{"front", "back"}, std::pair{"left", "right"}}) {
@@ -193,6 +193,8 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
                      {static_cast<std::int64_t>(i + k + 1), Ref{"stock." + cuts.sheetStock[cuts.sheets.sheets[i + k].stock].sheet}}},
                     x + w / 6 * static_cast<double>(k), y, w / 6, h, 3);
     }
+    for (std::size_t i = 0; i < cuts.rolls.sheets.size(); i += 4)
+        b.place(b.page({"page.rolls", {}}), rollCards(cuts, i, 4), {"view.rolls", {}}, x, y, w, h, 4);
     b.tables(buyTable(bill), 1);
     auto& order = b.page({"page.steps", {}});
     line = b.top() - 8;

@@ -249,7 +249,7 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
                                 upright ? 90.0 : 0.0,
                                 false,
                                 p.id});
-        if (p.role == "stud" || p.role == "king") studs.insert(std::round(a.x * 1000) / 1000);
+        if (p.role == "stud" || p.role == "king" || p.role == "ridge-post") studs.insert(std::round(a.x * 1000) / 1000);
     }
     // Running marks from the wall's left end to the left face of each stud, then the overall length.
     std::vector<std::pair<double, std::string>> at{{low, ""}, {high, ""}};
@@ -281,11 +281,7 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     d.dimensions.push_back({{low, 0}, {low, heightAt(low)}, 6, local == 2 ? "coop.low_wall" : ""});
     if (local % 2 == 1) d.dimensions.push_back({{high, 0}, {high, heightAt(high)}, -6, ""});
     for (const auto i : parts)
-        if (const auto& post = m.parts[i]; post.role == "ridge-post") {
-            const double u = look.on(centroid(post.solids[0])).x;
-            d.dimensions.push_back({{low, d.high.y}, {u, d.high.y}, 19, ""});
-            d.dimensions.push_back({{high, 0}, {high, look.on(post.box().high).y}, -13, ""});
-        }
+        if (m.parts[i].role == "ridge-post") d.dimensions.push_back({{high, 0}, {high, look.on(m.parts[i].box().high).y}, -13, ""});
     for (const auto& o : openingsOf(m, side)) {
         const auto key = [&](const char* field) { return o.row == "nests" ? std::string{} : o.row + field; };
         d.dimensions.push_back({{o.u1, o.z0}, {o.u1, o.z1}, 4, key(".height")});
@@ -304,8 +300,7 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     Look look{{1, 0, 0}, {0, 1, 0}, {}, {}};
     const auto plates = partsWhere(m, [](const Part& p) { return p.role == "top-plate" || p.role == "cap-plate"; });
     project(d, m, plates, look);
-    const auto frame = partsWhere(
-        m, [](const Part& p) { return p.system == System::roof && p.role != "roof-panel" && p.role != "purlin" && p.role != "ridge-cap"; });
+    const auto frame = partsWhere(m, [](const Part& p) { return p.system == System::roof && p.role != "purlin" && !coversRoof(p.role); });
     project(d, m, frame, look);
     const auto shell = shellOf(s);
     Bounds all;
@@ -323,7 +318,7 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
                    p.id});
             continue;
         }
-        if (p.role == "roof-panel" || p.role == "ridge-cap") continue;
+        if (coversRoof(p.role)) continue;
         all.add(b);
         if (p.role == "rafter" || p.role == "fly-rafter") {
             at.emplace_back(alongX ? b.low.x : b.low.y, "");
@@ -343,7 +338,8 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
         if (!flipped) stops[2].second = "roof.ridge";
     }
     chain(d, stops, fall, alongX ? -6 : 6);
-    d.labels.push_back({{(all.low.x + all.high.x) / 2, all.high.y + 120},
+    // Across from the chains.
+    d.labels.push_back({{(all.low.x + all.high.x) / 2, alongX ? all.high.y + 120 : all.low.y - 220},
                         Message{shell.gable() ? "roof.fallboth" : "roof.fall",
                                 {s.angle("roof.pitch"), Ref{"side." + s.choice("roof.falls_to")}, shell.rafterLength()}},
                         2.5,

@@ -5,6 +5,7 @@
 #include "core/drawing/drawing.h"
 #include "core/drawing/project.h"
 #include "core/model/part.h"
+#include "core/purchase/purchase.h"
 #include "core/takeoff/takeoff.h"
 
 namespace oiko {
@@ -30,6 +31,8 @@ Drawing pieceCards(const Takeoff& takeoff, std::size_t from, std::size_t count);
 std::size_t pieceCardCount(const Takeoff& takeoff);
 /// A stick to lay along a wall's plates: where each upright stands, all from one end, and its mark.
 Drawing storyStick(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
+/// Rolls one under another, each with what is cut from it from its outer end on; laps are counted in the strips.
+Drawing rollCards(const CutLists& cuts, std::size_t from, std::size_t count);
 Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, std::size_t sheet);
 
 }  // namespace oiko

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/base/tolerance.h"
+#include "core/catalog/covers.h"
 #include "core/design/layout.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
@@ -12,7 +13,6 @@
 namespace oiko {
 namespace {
 
-constexpr Source kRoofCover{"International Residential Code", "2018", "R905.10.2, metal roof panels"};
 constexpr Source kSoil{"International Residential Code", "2018", "R317.1(5), wood siding 6 in from the ground"};
 
 struct Court {
@@ -200,11 +200,13 @@ struct Court {
         }
     }
     void others() {
-        const bool lapped = s.choice("roof.cover") == "metal_lapped";
+        const auto& cover = roofCover(s.choice("roof.cover"));
         auto pitched = shell.slopes[0].pitch;
         if (shell.gable()) pitched = std::min(pitched, shell.slopes[1].pitch);
-        auto& f = find("roof.slope", "others", inDegrees(pitched), inDegrees(lapped ? pitch(3, 12) : pitch(0.5, 12)), "deg", true, 0);
-        f.source = kRoofCover, f.parts = idsWith("roof/panel");
+        auto& f = find("roof.slope", "others", inDegrees(pitched), inDegrees(cover.least), "deg", true, 0);
+        f.source = cover.source;
+        for (const auto* covers : {"roof/panel", "roof/course", "roof/strip"})
+            for (auto& id : idsWith(covers)) f.parts.push_back(std::move(id));
         const double clear = inMm(shell.floorTop - shell.deck) - 25.4;
         auto& g = find("soil.siding", "others", clear, inMm(inches(6)), "mm", true, 0);
         g.source = kSoil, g.parts = idsWith("front/siding");

@@ -99,7 +99,7 @@ std::vector<Fault> misfits(const Model& m) {
             const double a = p.extent(p.thick()), b = p.extent(p.wide), thin = std::min(a, b), wide = std::max(a, b);
             // A ripped board is narrower than its stock, never thicker or thinner.
             off = std::max(std::fabs(thin - inMm(size->thick)), wide - inMm(size->wide));
-        } else if (p.form == Form::trim) {
+        } else if (p.form == Form::trim || p.role == "ridge-cap") {
             // Bent: each leg by itself.
             for (const auto& leg : p.solids) {
                 double face = 0;

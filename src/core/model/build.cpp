@@ -36,6 +36,12 @@ double Part::extent(Vec3 axis) const {
         for (const auto& v : s.vertices) low = std::min(low, dot(axis, v)), high = std::max(high, dot(axis, v));
     return high - low;
 }
+bool coversRoof(std::string_view role) {
+    static constexpr std::string_view kRoles[] = {"roof-panel", "ridge-cap",  "roof-deck", "underlayment",
+                                                  "shingles",   "roll-strip", "drip-edge"};
+    return std::ranges::find(kRoles, role) != std::end(kRoles);
+}
+
 const Part* Model::find(std::string_view id) const {
     const auto at = std::ranges::find(parts, id, &Part::id);
     return at == parts.end() ? nullptr : &*at;
@@ -105,6 +111,7 @@ Part* Builder::add(std::string id, std::string_view role, std::string assembly, 
                            wideAxis,
                            std::move(solids),
                            {},
+                           0,
                            {},
                            {}});
     return &model.parts.back();

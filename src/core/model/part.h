@@ -15,7 +15,8 @@ inline constexpr int kSystems = 8;
 std::string_view name(System system);
 
 /// How a part is bought and cut.
-enum class Form { lumber, sheet, panel, trim, mesh, block };  ///< trim: bent metal, sold in lengths
+/// Trim is bent metal sold in lengths; a roll lies in strips that lap; shingles lie in courses.
+enum class Form { lumber, sheet, panel, trim, mesh, roll, shingle, block };
 
 struct Part {
     std::string id;        ///< wall, role and place: "front/stud/24"; a change to one wall renames nothing elsewhere
@@ -27,6 +28,7 @@ struct Part {
     Vec3 along{1, 0, 0}, wide{0, 1, 0};  ///< unit axes: of the length (or the grain), of the width
     std::vector<Solid> solids;
     std::vector<std::vector<std::size_t>> inner;  ///< by solid: faces shared whole with the part's next piece
+    double lapMm = 0;                             ///< across, under or over its neighbour: not in the solid, added in the lists
     std::string side;                             ///< the coop side it shows on, or empty
     std::string opening;                          ///< the row it belongs to: "doors.1", or empty
     friend bool operator==(const Part&, const Part&) = default;
@@ -38,6 +40,9 @@ struct Part {
     /// Extent along an axis, mm.
     double extent(Vec3 axis) const;
 };
+
+/// What lies on the rafters: hidden where the frame below is to be seen.
+bool coversRoof(std::string_view role);
 
 struct Joint {
     enum class Kind { bears, fastened, hinged, slides, hangs } kind = Kind::fastened;

@@ -1,7 +1,8 @@
-// Rafters with birdsmouths, blocks between them over the plates, purlins, fascia, and metal panels.
+// Rafters with birdsmouths, blocks between them over the plates, fascia; purlins and panels, or a deck with its cover; the ridge.
 #include <algorithm>
 #include <cmath>
 
+#include "core/catalog/covers.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -23,6 +24,8 @@ struct Covering {
     const Slope& slope;
     std::string name;  ///< "" of a single slope, "front/" or "back/" in the shell's frame
     double plate = inMm(kWallDeep), c = slope.cosine(), eave = slope.span + b.overhang, x0 = -b.rake, x1 = b.wide + b.rake;
+    const RoofCover& cover = roofCover(b.s.choice("roof.cover"));
+    double lift = cover.decked ? 0 : inMm(kPurlin);  ///< what lies under the cover's own boards: purlins
     Vec3 down = unit({0, slope.toBack ? 1.0 : -1.0, -slope.rise}), normal = unit({0, slope.toBack ? slope.rise : -slope.rise, 1});
     double length = (eave - slope.start) / c;  ///< of the rafters' top edge
 
@@ -34,8 +37,8 @@ struct Covering {
                      std::move(solids));
     }
     /// On the rafters' tops, between two distances down the slope.
-    Solid lying(double q0, double q1, double xa, double xb, double lift, double thick) const {
-        return onSlope(xa, xb, slope.start, over(slope.start), slope.rise, q0, q1, lift, thick);
+    Solid lying(double q0, double q1, double xa, double xb, double up, double thick) const {
+        return onSlope(xa, xb, slope.start, over(slope.start), slope.rise, q0, q1, up, thick);
     }
 
     void rafters(const std::vector<double>& xs) {
@@ -85,19 +88,102 @@ struct Covering {
 
     void fascia(bool high) {
         const std::string board = b.s.choice("roof.rafter") == "2x4" ? "2x6" : "2x8";
-        const double v0 = high ? slope.start - kT : eave, base = over(high ? slope.start : eave + kT) + inMm(kPurlin) / c;
+        const double v0 = high ? slope.start - kT : eave, base = over(high ? slope.start : eave + kT) + lift / c;
         put("fascia", high ? "high" : "low", "fascia", board, {1, 0, 0}, {0, 0, 1},
             {box({x0, v0, base - inMm(profile(board)->wide)}, {x1, v0 + kT, base})});
     }
 
     void panels() {
-        const double cover = 36 * kIn, drip = kIn, beyond = kT / c + drip;
+        const double wide = 36 * kIn, drip = kIn, beyond = kT / c + drip;
         // At a ridge the panels end at the uppermost purlin's edge, under the cap.
         const double q0 = b.shell.gable() ? 0 : -beyond, q1 = length + beyond;
         int n = 0;
-        for (double x = x0; x < x1 - kSameMm; x += cover)
-            put("panel", std::to_string(++n), "roof-panel", "metal", down, {1, 0, 0},
-                {lying(q0, q1, x, std::min(x + cover, x1), kT, inMm(thicknessOf("metal")))}, Form::panel);
+        for (double x = x0; x < x1 - kSameMm; x += wide)
+            put("panel", std::to_string(++n), "roof-panel", std::string{cover.stock}, down, {1, 0, 0},
+                {lying(q0, q1, x, std::min(x + wide, x1), lift, inMm(thicknessOf(cover.stock)))}, Form::panel);
+    }
+
+    /// Flat boards between the end rafters and the fly rafters, under the deck, at most 24 in apart; clear of the corner boards.
+    void lookouts() {
+        const double deep = inMm(profile("2x4")->wide), q0 = (std::max(0.0, slope.start) - slope.start) / c + 6 * kIn,
+                     q1 = (slope.span - slope.start) / c - 7 * kIn;
+        const int bays = std::max(1, static_cast<int>(std::ceil((q1 - q0) / (24 * kIn) - 1e-9)));
+        for (int i = 0; i <= bays; ++i) {
+            const double q = q0 + (q1 - q0) * i / bays;
+            for (const bool right : {false, true})
+                put("lookout", std::to_string(i + 1) + (right ? "/right" : "/left"), "lookout", "2x4", {1, 0, 0}, normal,
+                    {lying(q, q + kT, right ? b.wide + b.skinThick : x0 + kT, right ? x1 - kT : -b.skinThick, -deep, deep)});
+        }
+    }
+
+    /// Sheets along the eave, joints over rafters and staggered by rows; then underlayment and the cover, from the eave upwards.
+    void deck(const std::vector<double>& xs) {
+        const auto sheet = b.s.choice("roof.deck");
+        const double thick = inMm(thicknessOf(sheet)), felt = inMm(thicknessOf("felt")), q0 = b.shell.gable() ? 0 : -kT / c,
+                     q1 = length + kT / c;
+        const double total = q1 - q0, least = 4 * kIn, row = 48 * kIn, half = 24 * kIn;
+        std::vector<double> rows{q1};
+        const double rest = std::fmod(total, row);
+        // No row narrower than 4 in: then the lowest is a half sheet less high.
+        if (rest > kSameMm && rest < least) rows.push_back(q1 - half);
+        while (rows.back() - row > q0 + kSameMm) rows.push_back(rows.back() - row);
+        rows.push_back(q0);
+        for (std::size_t r = 1; r < rows.size(); ++r) {
+            double from = x0, most = r % 2 == 1 ? 96 * kIn : 48 * kIn;
+            int column = 0;
+            while (from < x1 - kSameMm) {
+                double to = x1;
+                if (x1 - from > most) {
+                    // The last rafter's middle within reach that leaves the last sheet two rafters to lie on.
+                    to = from;
+                    for (const double x : xs)
+                        if (const double joint = x + kT / 2; joint > from + kSameMm && joint <= from + most && x1 - joint >= 30 * kIn)
+                            to = joint;
+                    if (to == from) to = std::min(from + most, x1);
+                }
+                put("deck", std::to_string(r) + "/" + std::to_string(++column), "roof-deck", sheet, {1, 0, 0}, down,
+                    {lying(rows[r], rows[r - 1], from, to, 0, thick)}, Form::sheet);
+                from = to, most = 96 * kIn;
+            }
+        }
+        const auto strips = [&](const char* kind, std::string_view role, std::string_view stock, double seen, double lap, double at,
+                                Form form) {
+            int n = 0;
+            for (double q = q1; q > q0 + kSameMm; q -= seen) {
+                auto* p = put(kind, std::to_string(++n), role, std::string{stock}, {1, 0, 0}, down,
+                              {lying(std::max(q0, q - seen), q, x0, x1, at, inMm(thicknessOf(stock)))}, form);
+                if (p) p->lapMm = lap;
+            }
+        };
+        const double lap = inMm(slope.pitch >= cover.singleFelt ? kFeltLap : kFeltDoubleLap);
+        strips("underlayment", "underlayment", "felt", inMm(kFeltWide) - lap, lap, thick, Form::roll);
+        const double seen = inMm(cover.exposure);
+        if (cover.stock == "shingles")
+            strips("course", "shingles", cover.stock, seen, 0, thick + felt, Form::shingle);
+        else
+            strips("strip", "roll-strip", cover.stock, seen, inMm(ofProfile(catalog(), cover.stock).front()->a) - seen, thick + felt,
+                   Form::roll);
+        dripEdges(q0);
+    }
+
+    /// The leg that hangs down: over the fascia and over the fly rafters' outer faces.
+    void dripEdges(double q0) {
+        const double thick = inMm(thicknessOf("drip-edge")), leg = 1.5 * kIn, sold = 118 * kIn;
+        const auto along = [&](const std::string& tag, double from, double to, Vec3 axis, Vec3 across, const auto& solid) {
+            int n = 0;
+            for (double at = from; at < to - kSameMm; at += sold)
+                put("drip-edge", tag + "/" + std::to_string(++n), "drip-edge", "drip-edge", axis, across,
+                    {solid(at, std::min(at + sold, to))}, Form::trim);
+        };
+        const double low = eave + kT, foot = over(low) - leg, high = slope.start - kT;
+        along("low", x0, x1, {1, 0, 0}, {0, 0, 1}, [&](double a, double e) { return box({a, low, foot}, {e, low + thick, foot + leg}); });
+        if (!b.shell.gable())
+            along("high", x0, x1, {1, 0, 0}, {0, 0, 1}, [&](double a, double e) {
+                return box({a, high - thick, over(slope.start) - leg}, {e, high, over(slope.start)});
+            });
+        const double end = (eave - slope.start) / c, top = std::max(q0, 0.0);
+        along("left", top, end, down, normal, [&](double a, double e) { return lying(a, e, x0 - thick, x0, -leg, leg); });
+        along("right", top, end, down, normal, [&](double a, double e) { return lying(a, e, x1, x1 + thick, -leg, leg); });
     }
 };
 
@@ -113,20 +199,27 @@ void ridge(Builder& b, const std::vector<double>& ties) {
         tie = cut(cut(tie, b.belowTop(0)), b.belowTop(b.deep));
         b.lumber("roof/tie/" + tenths(x), "rafter-tie", "roof", System::roof, "2x4", {0, 1, 0}, {0, 0, 1}, std::move(tie));
     }
-    const double sold = 120 * kIn, lap = 6 * kIn, leg = kCapLeg * kIn, thick = inMm(thicknessOf("ridge-cap"));
+    // The cap: metal in 10 ft lengths lapped 6 in; of a decked roof its own cover, in one strip.
+    const auto& cover = roofCover(b.s.choice("roof.cover"));
+    const std::string stock{cover.decked ? cover.stock : "ridge-cap"};
+    const double sold = cover.decked ? 1e6 : (120 - 6) * kIn, leg = kCapLeg * kIn, thick = inMm(thicknessOf(stock));
+    const double lift = cover.decked ? inMm(thicknessOf(b.s.choice("roof.deck")) + thicknessOf("felt") + thicknessOf(cover.stock))
+                                     : kT + inMm(thicknessOf(cover.stock));
     int n = 0;
-    for (double x = x0; x < x1 - kSameMm; x += sold - lap) {
+    for (double x = x0; x < x1 - kSameMm; x += sold) {
         std::vector<Solid> legs;
         for (const auto& slope : b.shell.slopes) {
-            const double lift = kT + inMm(thicknessOf("metal"));
-            auto solid = onSlope(x, std::min(x + sold - lap, x1), slope.start, slope.over(slope.start, b.rafterDeep), slope.rise, -leg, leg,
-                                 lift, thick);
+            auto solid =
+                onSlope(x, std::min(x + sold, x1), slope.start, slope.over(slope.start, b.rafterDeep), slope.rise, -leg, leg, lift, thick);
             // Both legs end where they meet, over the ridge's middle.
             legs.push_back(b.placed(slope, cut(solid, Plane::through({0, 0, 0}, {0, -1, 0}))));
         }
-        const auto& back = b.shell.slopes[0];
-        b.add("roof/ridge-cap/" + std::to_string(++n), "ridge-cap", "roof", System::roof, Form::trim, "ridge-cap", {1, 0, 0},
-              unit({0, 1, -back.rise}), std::move(legs));
+        auto* p = b.add("roof/ridge-cap/" + std::to_string(++n), "ridge-cap", "roof", System::roof,
+                        !cover.decked               ? Form::trim
+                        : cover.stock == "shingles" ? Form::shingle
+                                                    : Form::roll,
+                        stock, {1, 0, 0}, {0, 1, 0}, std::move(legs));
+        if (cover.decked) p->lapMm = 2 * leg - p->extent(p->wide);
     }
 }
 
@@ -152,9 +245,12 @@ void roofFrame(Builder& b) {
         const bool tied = gable && side.over(slope.span - kT) > inMm(std::max(b.shell.lowWall(), b.shell.otherWall()));
         if (!gable) side.blocks(xs, true, {});
         side.blocks(xs, false, tied ? ties : std::vector<double>{});
-        side.purlins();
         if (!gable) side.fascia(true);
-        side.fascia(false), side.panels();
+        side.fascia(false);
+        if (side.cover.decked)
+            side.lookouts(), side.deck(xs);
+        else
+            side.purlins(), side.panels();
     }
     if (gable) ridge(b, ties);
 }

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/catalog/covers.h"
 #include "core/design/spans.h"
 #include "core/model/builder.h"
 
@@ -78,7 +79,7 @@ struct Runner {
 
     void frame() {
         const auto roofed = top != "mesh";
-        const auto load = roofed ? roofLoad(b.s) : SpanLoad{psf(10), psf(3), kSnowDuration, 180};
+        const auto load = roofed ? roofLoad(b.s, top) : SpanLoad{psf(10), psf(3), kSnowDuration, 180};
         rafterStock = "2x6";
         if (clearSpan(wood(b.s.choice("wood.species")), *profile("2x4"), inches(24), load).clear >= mm(length - 2 * kP) &&
             birdsmouthSeat(inches(3.5), pitch(rise, 1), kWallDeep) >= kLeastBearing)
@@ -144,7 +145,7 @@ struct Runner {
                     lumber("purlin/" + std::to_string(i + 1) + (ends.size() > 2 ? "/" + std::to_string(k) : ""), "purlin", "2x4", w.u,
                            slope, placed(onSlope(ends[k - 1], ends[k], 0, over(0), rise, q, q + kP, 0, kTwoBy)));
             }
-            const std::string stock = top.starts_with("metal") ? "metal" : "clear";
+            const std::string stock{roofCover(top).stock};
             int n = 0;
             for (double x = 0; x < width - kSameMm; x += 36 * kIn)
                 put("panel/" + std::to_string(++n), "roof-panel", Form::panel, stock, slope, w.u,

@@ -147,7 +147,7 @@ CutRules cutRules(Settled& s) { return {s.length("cut.kerf"), s.length("cut.trim
 CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const CutRules& rules) {
     CutLists out;
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
-    std::vector<std::string> boards, sheets;
+    std::vector<std::string> boards, sheets, rolls;
     const auto once = [](std::vector<std::string>& list, const std::string& x) {
         if (std::ranges::find(list, x) == list.end()) list.push_back(x);
     };
@@ -160,11 +160,23 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
             out.sheetParts.push_back({p.mark, p.stock, p.width, p.length, p.count(), !p.grain});
             out.sheetPartsOf.push_back(p.parts);
             once(sheets, p.stock);
+        } else if (p.form == Form::mesh || p.form == Form::roll) {
+            // Wider than the widest roll: strips side by side, lapped 2 in on wood.
+            Length widest{};
+            for (const auto* r : ofProfile(prices, p.stock)) widest = std::max(widest, r->a);
+            const auto across = p.form == Form::mesh ? std::min(p.length, p.width) : p.width;
+            const auto along = p.form == Form::mesh ? std::max(p.length, p.width) : p.length;
+            const auto strips = std::max<std::int64_t>(1, (across.count() + widest.count() - 1) / widest.count());
+            const auto lap = strips > 1 ? inches(2) : Length{};
+            out.rollParts.push_back(
+                {p.mark, p.stock, std::min(widest, Length::ticks(across.count() / strips) + lap), along, p.count() * strips, false});
+            out.rollPartsOf.push_back(p.parts);
+            once(rolls, p.stock);
         }
     }
     // A board or sheet without a price counts like its kind's others by length or area, so that a plan is made; the bill still says what is
     // missing.
-    const auto size = [](const StockItem& i) { return i.kind == StockItem::Kind::sheet ? inMm(i.a) * inMm(i.b) : inMm(i.a); };
+    const auto size = [](const StockItem& i) { return i.kind == StockItem::Kind::board ? inMm(i.a) : inMm(i.a) * inMm(i.b); };
     std::map<std::string, std::pair<double, double>> known;
     for (const auto& item : prices)
         if (item.price) known[item.profile].first += inUnits(*item.price), known[item.profile].second += size(item);
@@ -175,13 +187,15 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
             out.boardStock.push_back({item.id, item.profile, item.a, guess, std::nullopt});
         if (item.kind == StockItem::Kind::sheet && std::ranges::find(sheets, item.profile) != sheets.end())
             out.sheetStock.push_back({item.id, item.profile, item.a, item.b, guess, std::nullopt});
+        if (item.kind == StockItem::Kind::roll && std::ranges::find(rolls, item.profile) != rolls.end())
+            out.rollStock.push_back({item.id, item.profile, item.a, item.b, guess, std::nullopt});
     }
     // A board left whole is not sawn: what the saw's grid makes longer than it by less than half a millimetre is that board.
     for (auto& part : out.boardParts)
         for (const auto& board : out.boardStock)
             if (board.profile == part.profile && part.length > board.length && part.length - board.length < mm(0.5))
                 part.length = board.length;
-    const auto soldBoards = out.boardStock.size(), soldSheets = out.sheetStock.size();
+    const auto soldBoards = out.boardStock.size(), soldSheets = out.sheetStock.size(), soldRolls = out.rollStock.size();
     const auto have = usable(s);
     for (std::size_t i = 0; i < have.size(); ++i) {
         const auto label = "onhand:" + std::to_string(i + 1);
@@ -189,6 +203,8 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
             out.boardStock.push_back({label, have[i].what, have[i].a, have[i].price, have[i].count}), out.onHand[label] = i;
         if (std::ranges::find(sheets, have[i].what) != sheets.end())
             out.sheetStock.push_back({label, have[i].what, have[i].a, have[i].b, have[i].price, have[i].count}), out.onHand[label] = i;
+        if (std::ranges::find(rolls, have[i].what) != rolls.end())
+            out.rollStock.push_back({label, have[i].what, have[i].a, have[i].b, have[i].price, have[i].count}), out.onHand[label] = i;
     }
     // Openings leave pieces of the panels, whatever sheets those come from; a saw's cut goes off all round.
     for (const auto& p : t.pieces)
@@ -218,6 +234,8 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
     out.sheets = planned<NestPlan>(
         out.sheetParts, countsOf(out.sheetParts), out.sheetStock, soldSheets, handFirst,
         [&](const auto& parts, const auto& stock) { return nestSheets(parts, stock, rules.kerf, rules.work * 5, rules.stop); });
+    out.rolls = planned<NestPlan>(out.rollParts, countsOf(out.rollParts), out.rollStock, soldRolls, handFirst,
+                                  [&](const auto& parts, const auto& stock) { return nestSheets(parts, stock, Length{}); });
     return out;
 }
 

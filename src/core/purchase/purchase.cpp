@@ -5,6 +5,7 @@
 #include <cmath>
 #include <numeric>
 
+#include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
 
 namespace oiko {
@@ -41,45 +42,6 @@ Group mostOf(const Model& m, const std::vector<std::size_t>& parts) {
     return static_cast<Group>(std::ranges::max_element(n) - n.begin());
 }
 
-/// Rolls for mesh pieces: strips across wide pieces, then the size of roll that comes cheapest for all.
-void buyMesh(const Model& m, const Takeoff& t, const std::vector<OnHand>& onHand, const Catalog& prices, Sum& sum,
-             std::vector<double>& used) {
-    std::map<std::string, std::vector<SheetPart>> byKind;
-    std::map<std::string, std::vector<std::size_t>> partsOf;
-    for (const auto& p : t.pieces) {
-        if (p.form != Form::mesh) continue;
-        Length widest{};
-        for (const auto* r : ofProfile(prices, p.stock)) widest = std::max(widest, r->a);
-        const auto across = std::min(p.length, p.width), along = std::max(p.length, p.width);
-        const auto strips = std::max<std::int64_t>(1, (across.count() + widest.count() - 1) / widest.count());
-        // Seams lap 2 in on wood.
-        const auto lap = strips > 1 ? inches(2) : Length{};
-        byKind[p.stock].push_back(
-            {p.mark, p.stock, std::min(widest, Length::ticks(across.count() / strips) + lap), along, p.count() * strips, false});
-        auto& list = partsOf[p.stock];
-        list.insert(list.end(), p.parts.begin(), p.parts.end());
-    }
-    for (const auto& [kind, pieces] : byKind) {
-        std::vector<SheetStock> rolls;
-        for (const auto* r : ofProfile(prices, kind))
-            rolls.push_back({r->id, kind, r->a, r->b, r->price.value_or(money(1000)), std::nullopt});
-        const auto sold = rolls.size();
-        std::vector<std::size_t> rows;
-        for (std::size_t i = 0; i < onHand.size(); ++i)
-            if (onHand[i].what == kind)
-                rolls.push_back({"", kind, onHand[i].a, onHand[i].b, onHand[i].price, onHand[i].count}), rows.push_back(i);
-        const auto plan = nestSheets(pieces, rolls, Length{});
-        for (const auto& sheet : plan.sheets) {
-            if (sheet.stock >= sold) {
-                used[rows[sheet.stock - sold]] += 1;
-                continue;
-            }
-            auto& line = sum.at(rolls[sheet.stock].label, mostOf(m, partsOf[kind]));
-            ++line.bought, line.needed += 1, line.parts = partsOf[kind];
-        }
-    }
-}
-
 }  // namespace
 
 Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, const Catalog& prices) {
@@ -111,6 +73,18 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         ++line.bought, line.needed += 1;
         line.parts.insert(line.parts.end(), parts.begin(), parts.end());
     }
+    // A kind of roll stands in one line a size: what it is for is spread over all its rolls.
+    std::map<std::string, std::vector<std::size_t>> ofKind;
+    for (std::size_t i = 0; i < cuts.rollParts.size(); ++i) {
+        auto& parts = ofKind[cuts.rollParts[i].sheet];
+        parts.insert(parts.end(), cuts.rollPartsOf[i].begin(), cuts.rollPartsOf[i].end());
+    }
+    for (const auto& b : cuts.rolls.sheets) {
+        const auto& stock = cuts.rollStock[b.stock];
+        if (there(stock.label)) continue;
+        auto& line = sum.at(stock.label, mostOf(m, ofKind[stock.sheet]));
+        ++line.bought, line.needed += 1, line.parts = ofKind[stock.sheet];
+    }
     for (const auto& p : t.pieces) {
         if (p.form != Form::panel && p.form != Form::trim) continue;
         // One sheet or length of trim, cut to length: the shortest sold that reaches.
@@ -122,7 +96,6 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         line.bought += p.count(), line.needed += static_cast<double>(p.count());
         line.parts.insert(line.parts.end(), p.parts.begin(), p.parts.end());
     }
-    buyMesh(m, t, onHand, prices, sum, bill.usedOnHand);
     for (std::size_t i = 0; i < m.parts.size(); ++i)
         if (m.parts[i].form == Form::block) {
             auto& line = sum.at(m.parts[i].stock, groupOf(m.parts[i].system));
@@ -130,10 +103,11 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
             line.parts.push_back(i);
         }
     for (const auto& h : t.hardware) {
-        const auto group = h.item == "paint-gallon"                    ? Group::finish
-                           : h.item == "gravel-bag"                    ? Group::ground
-                           : h.item == "feeder" || h.item == "drinker" ? Group::inside
-                                                                       : Group::fixings;
+        const auto group = h.item == "paint-gallon"                          ? Group::finish
+                           : h.item == "shingles" || h.item == "roof-cement" ? Group::roof
+                           : h.item == "gravel-bag"                          ? Group::ground
+                           : h.item == "feeder" || h.item == "drinker"       ? Group::inside
+                                                                             : Group::fixings;
         auto& line = sum.at(h.item, group);
         line.needed += h.quantity;
         line.rule = line.rule.empty() || line.rule == h.rule ? h.rule : "several", line.source = h.source;
@@ -174,6 +148,10 @@ Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::block) return pounds(33);
     const auto* item = ofProfile(catalog(), p.stock).front();
     const double sold = inMm(item->a) * inMm(item->b);
+    // A bundle covers its strips at their exposure.
+    if (p.form == Form::shingle)
+        return kilograms(inKilograms(item->mass) * p.volumeMm3() / inMm(item->thick) /
+                         (static_cast<double>(item->pack) * inMm(item->a) * inMm(roofCover("shingles").exposure)));
     if (p.form == Form::trim) return kilograms(inKilograms(item->mass) * p.extent(p.along) / inMm(item->b));
     return kilograms(inKilograms(item->mass) * p.volumeMm3() / p.extent(p.thick()) / sold);
 }

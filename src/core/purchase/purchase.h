@@ -50,6 +50,9 @@ struct CutLists {
     std::vector<SheetPart> sheetParts;
     std::vector<SheetStock> sheetStock;
     NestPlan sheets;
+    std::vector<SheetPart> rollParts;  ///< strips as wide as they are cut, laps counted, along the roll
+    std::vector<SheetStock> rollStock;
+    NestPlan rolls;
     std::map<std::string, std::size_t> onHand;  ///< label of what is not bought: its row in Design::onHand; kOpening: cut from an opening
     static constexpr std::size_t kOpening = SIZE_MAX;
     std::size_t marked = 0;    ///< so many boards of the plan are cut already: the first ones
@@ -57,7 +60,7 @@ struct CutLists {
     /// Sheets that are cut up: all but what openings leave of them.
     std::int64_t wholeSheets() const;
     bool fromOpening(std::size_t sheet) const;
-    std::vector<std::vector<std::size_t>> boardPartsOf, sheetPartsOf;  ///< model parts of each list row, in order of use
+    std::vector<std::vector<std::size_t>> boardPartsOf, sheetPartsOf, rollPartsOf;  ///< model parts of each list row, in order of use
 };
 
 /// Lists for lumber and sheets of a takeoff, and plans for them. `rules.work` 0: the good plan.

@@ -4,6 +4,7 @@
 #include <map>
 
 #include "core/base/tolerance.h"
+#include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
@@ -12,6 +13,8 @@
 namespace oiko {
 namespace {
 
+inline constexpr Source kR9052{"International Residential Code", "2018",
+                               "R905.2, asphalt shingles: 4 fasteners a strip, drip edge every 12 in"};
 inline constexpr Source kR602{"International Residential Code", "2018", "Table R602.3(1), fastening schedule"};
 
 /// What holds two roles together: a fixed number, or one every so many inches of the seam (number 0). "*" is any role.
@@ -32,6 +35,9 @@ constexpr Schedule kSchedule[] = {
     {"siding", "stud king trimmer ridge-post corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8,
      "siding", kR602},
     {"siding", "*", "", 0, 0, "none", kPractice},
+    {"roof-deck", "rafter fly-rafter lookout ridge", "nail-8d", 0, 8, "deck", kR602},
+    {"lookout", "rafter fly-rafter siding", "nail-16d", 2, 0, "endnail", kPractice},
+    {"roof-deck underlayment shingles roll-strip drip-edge", "*", "", 0, 0, "none", kPractice},  // by area and length, below
     {"deck", "joist rim blocking", "nail-8d", 0, 8, "deck", kR602},
     {"deck", "bottom-plate", "nail-16d", 0, 16, "sole", kR602},
     {"deck", "*", "", 0, 0, "none", kPractice},
@@ -69,6 +75,32 @@ bool names(std::string_view list, std::string_view role) {
         at = end + 1;
     }
     return false;
+}
+
+/// Shingles and what holds a decked roof's cover, by length and area.
+template <class Add>
+void roofing(const Model& m, const Add& add) {
+    double strips = 0, feltMm2 = 0, seamsMm = 0, edgesMm = 0;
+    for (const auto& p : m.parts) {
+        const double along = p.extent(p.along);
+        if (p.role == "shingles") {
+            strips += std::ceil(along / inMm(kShingleLong));
+            // The lowest course of a slope lies on one turned upside down.
+            if (p.id.ends_with("/1")) strips += std::ceil(along / inMm(kShingleLong));
+        }
+        // A ridge is covered by single tabs, three to a strip, each seen by 5 in.
+        if (p.role == "ridge-cap" && p.form == Form::shingle)
+            strips += std::ceil(std::ceil(along / inMm(roofCover("shingles").exposure)) / 3);
+        if (p.role == "underlayment") feltMm2 += along * (p.extent(p.wide) + p.lapMm);
+        if (p.form == Form::roll && p.role != "underlayment") seamsMm += along;
+        if (p.role == "drip-edge") edgesMm += along;
+    }
+    add("shingles", strips, "shingles", kR9052);
+    add("nail-roofing", 4 * strips, "shinglenails", kR9052);
+    add("nail-cap", feltMm2 / 92903.04, "felt", kPractice);
+    add("nail-roofing", std::ceil(seamsMm / 76.2), "rollnails", kPractice);
+    add("roof-cement", seamsMm / 304.8 / 25, "cement", kPractice);
+    add("nail-roofing", std::ceil(edgesMm / 304.8), "dripnails", kR9052);
 }
 
 }  // namespace
@@ -132,12 +164,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     // What a pair of rafters pushes outwards is held by the nails at both ends of its tie.
     if (const auto shell = shellOf(s); roles["rafter-tie"] > 0) {
         const auto spacing = readLength(s.choice("roof.spacing"), Units::imperial).value();
-        const double push = tieThrustLb(shell, roofLoad(s), spacing);
+        const double push = tieThrustLb(shell, roofLoad(s, s.choice("roof.cover")), spacing);
         const double nails = std::max(3.0, std::ceil(push / (nailLateralLb(wood(s.choice("wood.species"))) * kSnowDuration) - 1e-9));
         add("nail-16d", 2 * nails * roles["rafter-tie"], "tienails", kNds12);
     }
     for (const auto& p : m.parts)
         if (p.role == "ridge-cap") add("screw-stitch", 2 * std::ceil(p.extent(p.along) / 304.8), "cap");
+    roofing(m, add);
     // A closure strip at both ends of each metal or clear panel; stitch screws every 24 in of a side lap.
     double laps = 0;
     for (const auto& p : m.parts)

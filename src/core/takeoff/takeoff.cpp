@@ -131,9 +131,9 @@ Takeoff takeOff(const Model& model, Settled& settled) {
     std::map<std::tuple<std::string, std::int64_t, System, std::string>, std::vector<std::size_t>> near;
     for (std::size_t i = 0; i < model.parts.size(); ++i) {
         const auto& p = model.parts[i];
-        if (p.form == Form::block) continue;
+        if (p.form == Form::block || p.form == Form::shingle) continue;
         auto shape = ownShape(p);
-        const auto length = onGrid(p.extent(p.along), units), width = onGrid(p.extent(p.wide), units);
+        const auto length = onGrid(p.extent(p.along), units), width = onGrid(p.extent(p.wide) + p.lapMm, units);
         const auto* size = p.form == Form::lumber ? profile(p.stock) : nullptr;
         const bool faced = p.form == Form::sheet && p.stock.starts_with("grooved"), square = size && size->thick == size->wide;
         auto& candidates = near[{p.stock, length.count() / 1'600'000, p.system, p.role}];
