@@ -82,13 +82,14 @@ bool Engine::waiting() {
 void Engine::work() {
     Memory memory;
     AnswerPtr last, shown;  ///< the newest, and the one whose plan was searched last
-    bool searched = true;
+    bool searched = true, looked = true;
+    std::pair<std::shared_ptr<const Model>, std::shared_ptr<const HoleSearch>> holes;  ///< of the solids looked through last
     for (;;) {
         std::optional<Design> design;
         std::optional<Wish> wish;
         {
             std::unique_lock lock{mutex_};
-            wake_.wait(lock, [&] { return quit_ || newest_ || !wishes_.empty() || !searched || !unproven_.empty(); });
+            wake_.wait(lock, [&] { return quit_ || newest_ || !wishes_.empty() || !searched || !looked || !unproven_.empty(); });
             if (quit_) return;
             std::erase_if(unproven_, [&](const auto& c) { return c.first <= forgotten_; });
             if (newest_)
@@ -99,7 +100,8 @@ void Engine::work() {
         const auto interrupted = [this] { return waiting(); };
         if (design) {
             last = answer(*design, memory);
-            searched = false;
+            searched = false, looked = last->model == holes.first;
+            if (looked) last = withHoles(last, {}, holes.second);
             Q_EMIT answered(last);
         } else if (wish) {
             grant(*wish);
@@ -114,8 +116,23 @@ void Engine::work() {
                 // A search broken off for a small question is taken up again.
                 if (!newer && !stop_ && proven->cuts->boards.cutShort && !wishes_.empty()) searched = false;
             }
-            if (!newer && searched) shown = proven, Q_EMIT answered(std::move(proven));
+            if (!newer && searched) shown = last = proven, Q_EMIT answered(std::move(proven));
             Q_EMIT searching(false);
+        } else if (!looked) {
+            looked = true;
+            // The stop of the board is for the search for a cheaper plan.
+            auto through = withHoles(last, [this] {
+                const std::lock_guard lock{mutex_};
+                return quit_ || newest_ || !wishes_.empty();
+            });
+            bool newer = false;
+            {
+                const std::lock_guard lock{mutex_};
+                newer = newest_.has_value();
+                if (!newer && !through->holes) looked = false;
+            }
+            if (through->holes) holes = {through->model, through->holes};
+            if (!newer && through->holes) last = through, Q_EMIT answered(std::move(through));
         } else if (!unproven_.empty()) {
             const auto [ticket, good] = unproven_.front();
             // The stop of the board is for the coop that stands there.

@@ -38,7 +38,7 @@ Gauge::Gauge(std::string id, QWidget* parent) : QWidget{parent}, id_{std::move(i
 
 void Gauge::show(std::vector<Finding> findings, Units units) {
     findings_ = std::move(findings);
-    state_.reset(), value_.clear(), word_ = tr_("notjudged");
+    state_.reset(), value_.clear(), word_ = tr_(id_ == "gaps" ? "gauge.looking" : "notjudged");
     if (!findings_.empty()) {
         const auto& worst = *std::ranges::max_element(findings_, {}, &Finding::state);
         state_ = worst.state;
@@ -164,10 +164,18 @@ GaugeCard::GaugeCard(Document& document, Engine& engine, AnswerPtr answer, const
         return label;
     };
     text(tr_("gauge." + gauge.id()), true);
-    if (gauge.findings().empty()) text(tr_("notjudged"));
+    if (gauge.findings().empty()) text(tr_(gauge.id() == "gaps" ? "gauge.looking" : "notjudged"));
+    if (gauge.id() == "gaps" && answer_->holes)
+        for (const auto& hole : answer_->holes->holes) {
+            QStringList by;
+            for (const auto& id : hole.parts)
+                if (const auto* part = answer_->model->find(id); part && !by.contains(tr_("part." + part->role)))
+                    by << tr_("part." + part->role);
+            text(tr_("gauge.hole", {mm(hole.wideMm), mm(hole.at.x), mm(hole.at.y), mm(hole.at.z), by.join(", ").toStdString()}));
+        }
     // What has no gauge of its own.
     if (gauge.id() == "others")
-        for (const auto& g : notJudgedYet())
+        for (const auto& g : notJudgedYet(true))
             if (std::ranges::find(kIds, g) == std::end(kIds)) text(tr_("gauge." + g) + ": " + tr_("notjudged"));
     connect(&engine, &Engine::effect, this, &GaugeCard::showEffect);
     for (const auto& f : gauge.findings()) {

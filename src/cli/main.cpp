@@ -115,7 +115,8 @@ int report(const Answer& a, bool json, bool strict) {
             if (f.state != State::pass)
                 std::cout << words::text("state." + std::string{name(f.state)}) << ": " << words::text("finding." + f.id) << " ("
                           << writeNumber(f.value, 2) << " of " << writeNumber(f.limit, 2) << " " << f.unit << ")\n";
-        for (const auto& g : notJudgedYet()) std::cout << words::text("gauge." + g) << ": " << words::text("notjudged") << "\n";
+        for (const auto& g : notJudgedYet(a.holes != nullptr))
+            std::cout << words::text("gauge." + g) << ": " << words::text("notjudged") << "\n";
         std::cout << words::text(a.bill.complete() ? "bill.total" : "bill.atleast") << " " << writeMoney(a.bill.total) << " ("
                   << words::text("bill.tax") << " " << writeMoney(a.bill.tax) << ")\n";
         for (const auto& m : a.bill.withoutPrice) std::cout << words::text("item." + m) << ": " << words::text("noprice") << "\n";
@@ -380,5 +381,6 @@ int main(int argc, char** argv) {
     const bool cuts = *reportVerb || (what != "model" && what != "parts" && what != "checks" && what != "steps");
     auto a = answer(design, memory);
     if (cuts) a = withProvenCuts(a, {});
+    if (*reportVerb || what == "checks") a = withHoles(a, {});
     return *reportVerb ? report(*a, json, strict) : exportTo(*a, what, out, argc, argv);
 }

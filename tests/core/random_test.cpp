@@ -7,6 +7,7 @@
 #include <tuple>
 
 #include "core/formats/exports.h"
+#include "core/judge/holes.h"
 #include "some.h"
 
 namespace oiko {
@@ -186,6 +187,8 @@ void expectWhole(const Answer& a, const std::string& which) {
 TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
     const char* asked = std::getenv("OIKO_RANDOM_DESIGNS");
     const int count = asked ? std::atoi(asked) : 1000;
+    const char* everyNth = std::getenv("OIKO_HOLES_EVERY");
+    const int holesEvery = everyNth ? std::atoi(everyNth) : 50;
     Tally tally;
     Memory memory;
     for (int i = 0; i < count; ++i) {
@@ -195,6 +198,11 @@ TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
         const auto a = answer(d, memory);
         EXPECT_EQ(unsound(*a->model), "") << which;
         expectWhole(*a, which);
+        // Nothing wider than its mesh leads in: a share of them, for it takes a second each.
+        if (i % holesEvery == 0)
+            for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)
+                ADD_FAILURE() << which << " lets in " << hole.wideMm / 25.4 << " in at " << hole.at.x / 25.4 << " " << hole.at.y / 25.4
+                              << " " << hole.at.z / 25.4 << " by " << testing::PrintToString(hole.parts);
         // Same input, same bytes, warm or cold; and the file gives the design again.
         if (i % 25 == 0) {
             const auto cold = answerTo(d);

@@ -107,7 +107,9 @@ TEST_F(Tool, NewSetAndReportAgree) {
         EXPECT_THAT(f["state"].get<std::string>(), testing::AnyOf("pass", "near", "fail"));
         EXPECT_FALSE(f["source"].get<std::string>().empty());
     }
-    for (const auto* what : {"gaps", "snow", "wind", "structure", "hours"}) EXPECT_THAT(r["not_judged_yet"].dump(), HasSubstr(what));
+    for (const auto* what : {"snow", "wind", "structure", "hours"}) EXPECT_THAT(r["not_judged_yet"].dump(), HasSubstr(what));
+    EXPECT_TRUE(r["gaps"]["searched_to_the_end"]);
+    EXPECT_TRUE(r["gaps"]["holes"].empty()) << r["gaps"].dump();
     // A row made, given a value, and taken away again.
     ASSERT_EQ(run("set b.oikostat windows.2.wall=left windows.2.width=12in").status, 0);
     EXPECT_THAT(slurp(dir / "b.oikostat"), HasSubstr("\"2\": {"));

@@ -63,7 +63,35 @@ void judgeLists(Answer& a) {
             State::fail);
 }
 
+/// The widest way in, against the ball that the mesh must stop.
+void judgeHoles(Answer& a) {
+    if (!a.holes) return;
+    Finding f;
+    f.id = "gaps.ways", f.gauge = "gaps", f.unit = "mm", f.atLeast = false, f.limit = ballThatMeshStops(*a.settled);
+    for (const auto& hole : a.holes->holes) {
+        f.value = std::max(f.value, hole.wideMm);
+        f.parts.insert(f.parts.end(), hole.parts.begin(), hole.parts.end());
+    }
+    f.state = a.holes->holes.empty() ? State::pass : State::fail;
+    a.findings.push_back(std::move(f));
+}
+
 }  // namespace
+
+std::shared_ptr<const Answer> withHoles(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop,
+                                        std::shared_ptr<const HoleSearch> known) {
+    auto a = std::make_shared<Answer>(*given);
+    a->settled = std::make_shared<Settled>(a->design);
+    if (!known) {
+        auto found = allHoles(*a->model, ballThatMeshStops(*a->settled), stop);
+        if (!found.whole && found.holes.empty()) return given;
+        known = std::make_shared<const HoleSearch>(std::move(found));
+    }
+    a->holes = std::move(known);
+    std::erase_if(a->findings, [](const Finding& f) { return f.gauge == "gaps"; });
+    judgeHoles(*a);
+    return a;
+}
 
 std::shared_ptr<const Answer> answer(const Design& design, Memory& memory) {
     auto a = std::make_shared<Answer>();
@@ -113,6 +141,7 @@ std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>
     a->mass = a->heaviest = Mass{};
     weigh(*a);
     judgeLists(*a);
+    judgeHoles(*a);
     return a;
 }
 

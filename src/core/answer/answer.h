@@ -4,6 +4,7 @@
 
 #include "core/drawing/planset.h"
 #include "core/judge/findings.h"
+#include "core/judge/holes.h"
 #include "core/purchase/purchase.h"
 #include "core/steps/steps.h"
 
@@ -18,6 +19,7 @@ struct Answer {
     std::shared_ptr<const Catalog> prices;
     Bill bill;
     std::vector<Finding> findings;
+    std::shared_ptr<const HoleSearch> holes;  ///< of the solids; null until they were searched
     std::shared_ptr<const std::vector<Step>> steps;
     Served served;        ///< birds that what is drawn would hold
     Mass mass, heaviest;  ///< of the whole without fixings; of the heaviest part lifted
@@ -37,6 +39,11 @@ class Memory {
 
 /// Milliseconds for a usual coop; the cut plan is the good one, not the proven.
 std::shared_ptr<const Answer> answer(const Design& design, Memory& memory);
+
+/// The same answer with its solids searched for holes, a second or two for a usual coop; as it was when `stop` ends the search. What was
+/// found before for the same solids can be given back.
+std::shared_ptr<const Answer> withHoles(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop,
+                                        std::shared_ptr<const HoleSearch> known = nullptr);
 
 /// The same answer with the cut plan searched and bounded; `stop` ends the search with what there is. `before`, an answer shown before,
 /// decides among plans of equal cost.

@@ -308,7 +308,13 @@ std::string reportJson(const Answer& a, const Words& words) {
             }
         doc["findings"].push_back(std::move(j));
     }
-    doc["not_judged_yet"] = notJudgedYet();
+    doc["not_judged_yet"] = notJudgedYet(a.holes != nullptr);
+    if (a.holes) {
+        doc["gaps"] = {{"searched_to_the_end", a.holes->whole}, {"holes", Json::array()}};
+        for (const auto& h : a.holes->holes)
+            doc["gaps"]["holes"].push_back(
+                {{"at_mm", {tidy(h.at.x), tidy(h.at.y), tidy(h.at.z)}}, {"wide_mm", tidy(h.wideMm)}, {"parts", h.parts}});
+    }
     const auto sheets = a.cuts->wholeSheets();
     doc["totals"] = {{"parts", a.model->parts.size()},
                      {"boards", a.cuts->boards.boards.size()},

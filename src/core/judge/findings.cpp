@@ -258,6 +258,10 @@ Served birdsServed(Settled& s, const Model& m) {
     return least;
 }
 
-std::vector<std::string> notJudgedYet() { return {"gaps", "snow", "wind", "structure", "hours"}; }
+std::vector<std::string> notJudgedYet(bool gapsSearched) {
+    std::vector<std::string> out{"snow", "wind", "structure", "hours"};
+    if (!gapsSearched) out.insert(out.begin(), "gaps");
+    return out;
+}
 
 }  // namespace oiko

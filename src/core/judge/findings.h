@@ -36,7 +36,7 @@ struct Served {
     std::string_view by;
 };
 Served birdsServed(Settled& settled, const Model& model);
-/// Gauges that have no rule yet; said in those words.
-std::vector<std::string> notJudgedYet();
+/// Gauges that have no rule yet; said in those words. Gaps have one, which takes a while: they are named until they were searched.
+std::vector<std::string> notJudgedYet(bool gapsSearched);
 
 }  // namespace oiko

@@ -127,6 +127,11 @@ std::vector<double> layout(double from, double to, double spacing, double thick)
     return out;
 }
 
+std::vector<double> blockable(std::vector<double> starts, double thick) {
+    if (const auto n = starts.size(); n > 2) starts[n - 2] = std::min(starts[n - 2], starts[n - 1] - thick - 2 * kIn);
+    return starts;
+}
+
 std::string tenths(double v) { return writeNumber(v / kIn, 1); }
 
 Solid onSlope(double x0, double x1, double yStart, double zStart, double rise, double q0, double q1, double lift, double thick) {

@@ -94,6 +94,10 @@ std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, doub
                                   const std::function<double(double)>& top, const std::vector<Hole>& holes, double bend = -1e9);
 /// Starts of members 1.5 in thick: both ends, and centres on the layout between.
 std::vector<double> layout(double from, double to, double spacing, double thick = 1.5 * kIn);
+/// The same with room for a block of 2 in before the last member: one that stands nearer moves back.
+std::vector<double> blockable(std::vector<double> starts, double thick = 1.5 * kIn);
+/// Evenly spaced left edges of members `thick` wide, both ends flush, at most `apart` centre to centre.
+std::vector<double> evenly(double length, double thick, double apart);
 std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth
 
 void foundation(Builder&);

@@ -2,15 +2,15 @@
 #include "core/model/builder.h"
 
 namespace oiko {
-namespace {
 
-/// Evenly spaced left edges of members `thick` wide, both ends flush, at most `apart` centre to centre.
 std::vector<double> evenly(double length, double thick, double apart) {
     const int bays = std::max(1, static_cast<int>(std::ceil((length - thick) / apart - 1e-9)));
     std::vector<double> out;
     for (int i = 0; i <= bays; ++i) out.push_back((length - thick) * i / bays);
     return out;
 }
+
+namespace {
 
 void skids(Builder& b) {
     const double h = 3.5 * kIn;

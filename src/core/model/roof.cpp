@@ -53,21 +53,14 @@ struct Covering {
         for (const double x : {x0, x1 - kT}) put("fly-rafter", x < 0 ? "left" : "right", "fly-rafter", stock, down, normal, solids(x, {}));
     }
 
-    /// Over the plates' outer faces, up to the rafters' tops, beside the ties that come down there.
-    void blocks(const std::vector<double>& xs, bool high, const std::vector<double>& ties) {
+    /// Over the plates' outer faces, up to the rafters' tops.
+    void blocks(const std::vector<double>& xs, bool high) {
         const double v0 = high ? 0 : slope.span - kT, foot = inMm(high ? b.shell.otherWall() : slope.eave), height = over(v0 + kT) - foot;
         const auto board = boardAtLeast(height);
         const double most = std::min(height, inMm(profile(board)->wide));
-        for (std::size_t i = 1; i < xs.size(); ++i) {
-            double from = xs[i - 1] + kT, to = xs[i];
-            for (const double tie : ties) {
-                if (std::fabs(tie - from) < kSameMm) from = tie + kT;
-                if (std::fabs(tie + kT - to) < kSameMm) to = tie;
-            }
-            if (to - from >= 2 * kIn)
-                put("block", (high ? "high/" : "low/") + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
-                    {box({from, v0, foot}, {to, v0 + kT, foot + most})});
-        }
+        for (std::size_t i = 1; i < xs.size(); ++i)
+            put("block", (high ? "high/" : "low/") + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
+                {box({xs[i - 1] + kT, v0, foot}, {xs[i], v0 + kT, foot + most})});
     }
 
     /// Both edges, one over each wall to close the slot above its blocks, the rest at most 24 in apart.
@@ -84,6 +77,14 @@ struct Covering {
         starts.push_back(length - wide - lean);
         for (std::size_t i = 0; i < starts.size(); ++i)
             put("purlin", std::to_string(i + 1), "purlin", "2x4", {1, 0, 0}, down, {lying(starts[i], starts[i] + wide, x0, x1, 0, kT)});
+        // Over the end walls the purlins leave slots under the panels, as high as they are thick.
+        for (std::size_t i = 1; i < starts.size(); ++i) {
+            const double q0 = starts[i - 1] + wide, q1 = starts[i], v0 = slope.start + q0 * c, v1 = slope.start + q1 * c;
+            if (q1 - q0 < 2 * kIn || v0 > slope.span || v1 < 0) continue;
+            for (const bool right : {false, true})
+                put("filler", std::to_string(i) + (right ? "/right" : "/left"), "filler", "2x2", down, {1, 0, 0},
+                    {lying(q0, q1, right ? b.wide - kT : 0, right ? b.wide : kT, 0, kT)});
+        }
     }
 
     void fascia(bool high) {
@@ -195,7 +196,8 @@ void ridge(Builder& b, const std::vector<double>& ties) {
              box({x0, y - half, b.floor + ridgeUndersideMm(b.shell)}, {x1, y + half, b.floor + ridgeTopMm(b.shell)}));
     const double foot = b.floor + inMm(std::max(b.shell.lowWall(), b.shell.otherWall()));
     for (const double x : ties) {
-        auto tie = box({x, 0, foot}, {x + kT, b.deep, foot + inMm(kTieDeep)});
+        // Between the blocks over both walls' outer faces.
+        auto tie = box({x, kT, foot}, {x + kT, b.deep - kT, foot + inMm(kTieDeep)});
         tie = cut(cut(tie, b.belowTop(0)), b.belowTop(b.deep));
         b.lumber("roof/tie/" + tenths(x), "rafter-tie", "roof", System::roof, "2x4", {0, 1, 0}, {0, 0, 1}, std::move(tie));
     }
@@ -227,7 +229,7 @@ void ridge(Builder& b, const std::vector<double>& ties) {
 
 void roofFrame(Builder& b) {
     const double spacing = inMm(readLength(b.s.choice("roof.spacing"), Units::imperial).value());
-    const auto xs = layout(0, b.wide, spacing);
+    const auto xs = blockable(layout(0, b.wide, spacing));
     const bool gable = b.shell.gable();
     // Beside each inner pair, to its right, or to its left where an end wall and what is fixed inside to it are too near. One nearer
     // still is held by that wall.
@@ -241,10 +243,8 @@ void roofFrame(Builder& b) {
     for (const auto& slope : b.shell.slopes) {
         Covering side{b, slope, !gable ? "" : slope.toBack ? "back/" : "front/"};
         side.rafters(xs);
-        // A tie's end comes down among the blocks, unless this wall is much the lower one.
-        const bool tied = gable && side.over(slope.span - kT) > inMm(std::max(b.shell.lowWall(), b.shell.otherWall()));
-        if (!gable) side.blocks(xs, true, {});
-        side.blocks(xs, false, tied ? ties : std::vector<double>{});
+        if (!gable) side.blocks(xs, true);
+        side.blocks(xs, false);
         if (!gable) side.fascia(true);
         side.fascia(false);
         if (side.cover.decked)

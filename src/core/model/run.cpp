@@ -119,7 +119,7 @@ struct Runner {
                 lumber(std::string{outer ? "beam/outer" : "beam/inner"} + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam",
                        beam, w.u, beamDeep > kP ? up : out, cuboid(ends[i - 1], ends[i], v, v + kP, head - beamDeep, head));
         }
-        const auto xs = layout(0, width, 24 * kIn);
+        const auto xs = blockable(layout(0, width, 24 * kIn));
         const Vec3 slope = unit(out + up * -rise), normal = unit(out * rise + up);
         for (const double x : xs) {
             auto solids =
@@ -131,19 +131,28 @@ struct Runner {
             const double v = outer ? length - kTwoBy : 0, foot = outer ? low : high;
             const double height = std::min(over(v + kTwoBy) - foot, rafterDeep);
             for (std::size_t i = 1; i < xs.size(); ++i)
-                if (xs[i] - xs[i - 1] - kTwoBy >= 2 * kIn)
-                    lumber(std::string{outer ? "eave-block/outer/" : "eave-block/inner/"} + tenths(xs[i]), "eave-block", rafterStock, w.u,
-                           up, cuboid(xs[i - 1] + kTwoBy, xs[i], v, v + kTwoBy, foot, foot + height));
+                lumber(std::string{outer ? "eave-block/outer/" : "eave-block/inner/"} + tenths(xs[i]), "eave-block", rafterStock, w.u, up,
+                       cuboid(xs[i - 1] + kTwoBy, xs[i], v, v + kTwoBy, foot, foot + height));
         }
         if (roofed) {
             const double total = (length + 6 * kIn) / c;
-            const int bays = std::max(1, static_cast<int>(std::ceil((total - kP) / (24 * kIn) - 1e-9)));
-            for (int i = 0; i <= bays; ++i) {
-                const double q = (total - kP) * i / bays;
+            // One over each beam, to close the slot above its blocks, the rest at most 24 in apart; the last at the eave.
+            const double lastOver = (length - kTwoBy / 2) / c - kP / 2;
+            const int bays = std::max(1, static_cast<int>(std::ceil(lastOver / (24 * kIn) - 1e-9)));
+            std::vector<double> starts;
+            for (int i = 0; i <= bays; ++i) starts.push_back(lastOver * i / bays);
+            starts.push_back(total - kP);
+            for (std::size_t i = 0; i < starts.size(); ++i) {
+                const double q = starts[i];
                 const auto ends = joints(xs, kTwoBy, i % 2 == 0 ? width : 96 * kIn);
                 for (std::size_t k = 1; k < ends.size(); ++k)
                     lumber("purlin/" + std::to_string(i + 1) + (ends.size() > 2 ? "/" + std::to_string(k) : ""), "purlin", "2x4", w.u,
                            slope, placed(onSlope(ends[k - 1], ends[k], 0, over(0), rise, q, q + kP, 0, kTwoBy)));
+                // Between the purlins, over both sides' rafters: the mesh ends below.
+                if (i + 2 < starts.size())
+                    for (const double x : {0.0, width - kTwoBy})
+                        lumber("filler/" + std::to_string(i + 1) + (x > 0 ? "/right" : "/left"), "filler", "2x2", slope, w.u,
+                               placed(onSlope(x, x + kTwoBy, 0, over(0), rise, q + kP, starts[i + 1], 0, kTwoBy)));
             }
             const std::string stock{roofCover(top).stock};
             int n = 0;
@@ -305,15 +314,44 @@ struct Runner {
         if (width > beside) strip("past", beside + 2 * kIn, width, -a, 0, w.u), strip("corner/past", width, width + a, -a, 0, w.u);
     }
 
-    /// Strips on the siding behind the two posts beside the coop, where no corner board stands.
+    /// What closes the run against the coop: strips on the siding behind the posts beside it, where no corner board stands; one along the
+    /// beam, under the roof; mesh from the sides' edges back to the coop below the siding; and mesh under a coop that stands on posts.
     void closers() {
+        const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn, clear = 3.5 * kIn;
+        std::vector<std::pair<double, double>> taken;
+        // A corner board laps the siding by its width, less what stands round the corner.
+        const double corner = w.sloping ? 3.5 * kIn - t : 2.75 * kIn - t;
+        taken.emplace_back(-1e9, corner), taken.emplace_back(w.length - corner, 1e9);
         for (const bool right : {false, true}) {
             const double place = u0 + (right ? beside - kP : 0);
-            const double clear = 3.5 * kIn;
             if (place < clear || place + kP > w.length - clear) continue;
-            const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn;
             b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
                      box(w.at(place, -t, bottom - b.floor), w.at(place + kP, -t - kOneBy, high - b.floor)));
+            taken.emplace_back(place, place + kP);
+        }
+        std::ranges::sort(taken);
+        const double deep = 1.5 * kIn;
+        int n = 0;
+        for (std::size_t i = 1; i < taken.size(); ++i) {
+            const double from = std::max(taken[i - 1].second, u0), to = std::min(taken[i].first, u0 + beside);
+            if (to - from >= 2 * kIn)
+                b.lumber(row + "/closer/beam/" + std::to_string(++n), "closer", "run", System::run, "1x2", w.u, up,
+                         box(w.at(from, -t, high - deep - b.floor), w.at(to, -t - kOneBy, high - b.floor)));
+        }
+        const auto mesh = [&](const std::string& name, Vec3 along, Vec3 across, Solid solid) {
+            put("mesh/" + name, "run-mesh", Form::mesh, meshKind, along, across, {std::move(solid)});
+        };
+        mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0, 0, 0, bottom));
+        mesh("edge/right", up, out, cuboid(beside, beside + kMesh, -v0, width > beside ? -kMesh : 0, 0, bottom));
+        if (b.s.choice("foundation.kind") != "posts") return;
+        // On the outer faces of beams, posts and rim, with a rail on the ground between the coop's posts.
+        mesh("under", w.u, up, box(w.at(u0, -kMesh, -b.floor), w.at(u0 + beside, 0, bottom - b.floor)));
+        const auto posts = evenly(w.length, kP, 72 * kIn);
+        for (std::size_t i = 1; i < posts.size(); ++i) {
+            const double from = std::max(posts[i - 1] + kP, u0), to = std::min(posts[i], u0 + beside);
+            if (to - from >= 2 * kIn)
+                lumber("rail/under/" + std::to_string(i), "run-rail", "2x4pt", w.u, up,
+                       box(w.at(from, 0, -b.floor), w.at(to, kTwoBy, kP - b.floor)));
         }
     }
 

@@ -57,6 +57,8 @@ constexpr Schedule kSchedule[] = {
     {"rafter-tie", "top-plate cap-plate", "nail-8d", 3, 0, "toenail", kR602},
     {"rafter-tie", "*", "", 0, 0, "none", kPractice},
     {"ridge-cap", "*", "", 0, 0, "none", kPractice},
+    {"filler", "rafter", "screw-3", 2, 0, "purlin", kPractice},
+    {"filler", "*", "", 0, 0, "none", kPractice},
     {"fascia", "rafter fly-rafter", "nail-16d", 2, 0, "endnail", kPractice},
     {"corner-board casing closer", "*", "nail-8d", 0, 12, "trim", kPractice},
     {"leaf leaf-stile leaf-rail stop batten track window-pane", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},

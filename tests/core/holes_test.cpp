@@ -1,0 +1,211 @@
+// The search for holes, on boxes whose gaps are known, then on coops: sound ones have none, and what is taken away is found.
+#include <algorithm>
+#include <cmath>
+#include <cstdlib>
+#include <tuple>
+
+#include "core/judge/holes.h"
+#include "some.h"
+
+namespace oiko {
+namespace {
+
+constexpr double kBall = 25.4 * 9 / 16;
+
+std::string told(const HoleSearch& found) {
+    std::string s;
+    for (const auto& h : found.holes) {
+        for (const double v : {h.wideMm, h.at.x, h.at.y, h.at.z}) s += writeNumber(v / 25.4, 2) + " ";
+        for (const auto& p : h.parts) s += p + " ";
+        s += "\n";
+    }
+    return s;
+}
+
+const std::vector<std::vector<Change>> kShut{
+    {},
+    {{"form.kind", "elevated"}, {"flock.count", "5"}},
+    {{"roof.falls_to", "front"}, {"doors.1.wall", "back"}, {"flock.count", "8"}},
+    {{"roof.falls_to", "left"}, {"flock.count", "6"}},
+    {{"roof.falls_to", "right"}, {"runs.1.side", "left"}, {"flock.count", "8"}},
+    {{"roof.pitch", "8/12"}, {"flock.count", "6"}},
+    {{"roof.cover", "metal_sealed"}, {"roof.pitch", "0.5/12"}},
+    {{"foundation.kind", "posts"}, {"floor.height", "3'"}},
+    {{"runs.1.top", "mesh"}, {"runs.1.gate", "left"}},
+    {{"runs.1.top", "clear_lapped"}, {"runs.1.length", "6'"}, {"runs.1.gate", "right"}},
+    {{"frame.spacing", "16in"}, {"windows.1.kind", "shutter"}, {"roof.spacing", "16in"}},
+    {{"coop.width", "9'"}, {"coop.depth", "7'"}, {"flock.count", "10"}},
+    {{"runs.1", ""}},
+    {{"form.kind", "elevated"}, {"flock.count", "8"}, {"roof.falls_to", "back"}, {"skin.kind", "grooved-3/8"}},
+    {{"roof.form", "gable"}, {"roof.falls_to", "right"}, {"flock.count", "8"}},
+    {{"roof.form", "gable"}, {"coop.depth", "8ft"}, {"roof.ridge", "3ft"}},
+    {{"roof.form", "gable"}, {"form.kind", "elevated"}, {"flock.count", "5"}},
+    {{"roof.cover", "shingles"}},
+    {{"roof.form", "gable"}, {"roof.cover", "shingles"}, {"roof.falls_to", "left"}, {"flock.count", "6"}},
+};
+
+class Shut : public testing::TestWithParam<std::size_t> {};
+TEST_P(Shut, LetsNothingIn) {
+    const auto m = modelOf(designWith(kShut[GetParam()]));
+    const auto found = allHoles(m, kBall);
+    EXPECT_TRUE(found.whole);
+    EXPECT_EQ(told(found), "");
+}
+INSTANTIATE_TEST_SUITE_P(Coops, Shut, testing::Range<std::size_t>(0, kShut.size()));
+
+Part slab(std::string id, Vec3 a, Vec3 b) {
+    Part p;
+    p.id = std::move(id), p.role = "wall", p.solids = {box(a, b)};
+    return p;
+}
+/// A closed box of boards 20 mm thick round a metre of space, on the ground.
+Model chest() {
+    Model m;
+    m.parts = {slab("left", {-20, 0, 0}, {0, 1000, 1000}), slab("right", {1000, 0, 0}, {1020, 1000, 1000}),
+               slab("front", {-20, -20, 0}, {1020, 0, 1000}), slab("back", {-20, 1000, 0}, {1020, 1020, 1000}),
+               slab("lid", {-20, -20, 1000}, {1020, 1020, 1020})};
+    return m;
+}
+void move(Model& m, std::string_view id, Vec3 by) {
+    for (auto& p : m.parts)
+        if (p.id == id)
+            for (auto& s : p.solids)
+                for (auto& v : s.vertices) v = v + by;
+}
+
+TEST(FindHoles, OnAChestEverySlotIsOpenFromTheBallsWidthOn) {
+    const Vec3 inside{503, 497, 300};
+    EXPECT_TRUE(findHoles(chest(), inside, 14).holes.empty());
+    for (const double slot : {2.0, 8.0, 13.0, 13.9, 15.2, 16.0, 25.0, 80.0}) {
+        auto m = chest();
+        move(m, "lid", {0, 0, slot});
+        const auto found = findHoles(m, inside, 14, 1);
+        EXPECT_EQ(found.holes.empty(), slot < 14) << slot;
+        if (found.holes.empty()) continue;
+        EXPECT_NEAR(found.holes[0].wideMm, slot, 1) << slot;
+        EXPECT_NEAR(found.holes[0].at.z, 1000 + slot / 2, 2) << slot;
+        EXPECT_NE(std::ranges::find(found.holes[0].parts, "lid"), found.holes[0].parts.end());
+    }
+}
+
+TEST(FindHoles, ARoundAndASquareHoleAreMeasuredByTheBallNotByTheirCorners) {
+    // A square hole of 13 mm is 18 across its corners and lets no ball of 14 through; of 16 it does. A slot one way only as well.
+    for (const auto& [wide, high, opens] : {std::tuple{13.0, 13.0, false}, {16.0, 16.0, true}, {13.0, 200.0, false}, {16.0, 200.0, true}}) {
+        auto m = chest();
+        std::erase_if(m.parts, [](const Part& p) { return p.id == "right"; });
+        const double y0 = 400, y1 = 400 + wide, z0 = 500, z1 = 500 + high;
+        m.parts.push_back(slab("a", {1000, 0, 0}, {1020, y0, 1000}));
+        m.parts.push_back(slab("b", {1000, y1, 0}, {1020, 1000, 1000}));
+        m.parts.push_back(slab("c", {1000, y0, 0}, {1020, y1, z0}));
+        m.parts.push_back(slab("d", {1000, y0, z1}, {1020, y1, 1000}));
+        const auto found = findHoles(m, {503, 497, 300}, 14, 1);
+        EXPECT_EQ(!found.holes.empty(), opens) << wide << " by " << high;
+        if (opens && !found.holes.empty())
+            EXPECT_LT(norm(found.holes[0].at - Vec3{1010, 408, std::clamp(found.holes[0].at.z, z0, z1)}), 15);
+    }
+}
+
+TEST(FindHoles, ThinAndSlopingThingsCloseToo) {
+    // A mesh 1.6 mm thick for a lid; then one that lies askew, cut to the walls: the same answers.
+    for (const double lean : {0.0, 0.3}) {
+        auto m = chest();
+        std::erase_if(m.parts, [](const Part& p) { return p.id == "lid"; });
+        for (auto& p : m.parts) p.solids[0] = cut(p.solids[0], Plane::through({500, 500, 800}, {lean, 0, 1}));
+        const auto lid = [&](double lift) {
+            const Vec3 at[] = {{-20, -20, 800 + lean * 520 + lift},
+                               {1020, -20, 800 - lean * 520 + lift},
+                               {1020, -20, 801.6 - lean * 520 + lift},
+                               {-20, -20, 801.6 + lean * 520 + lift}};
+            Part p;
+            p.id = "lid", p.solids = {prism(at, {0, 1040, 0})};
+            return p;
+        };
+        m.parts.push_back(lid(0));
+        EXPECT_TRUE(findHoles(m, {503, 497, 300}, 14).holes.empty()) << lean;
+        m.parts.back() = lid(12 / std::cos(std::atan(lean)));
+        EXPECT_TRUE(findHoles(m, {503, 497, 300}, 14).holes.empty()) << lean;
+        m.parts.back() = lid(17 / std::cos(std::atan(lean)));
+        EXPECT_FALSE(findHoles(m, {503, 497, 300}, 14, 1).holes.empty()) << lean;
+    }
+}
+
+TEST(FindHoles, SeveralAreToldAndTheSearchCanBeEnded) {
+    auto m = chest();
+    move(m, "lid", {0, 0, 30});
+    move(m, "front", {0, -30, 0});
+    EXPECT_GE(findHoles(m, {503, 497, 300}, 14).holes.size(), 3U);
+    int asked = 0;
+    const auto broken = findHoles(modelOf(Design{}), zonesOf(modelOf(Design{}))[0].from[0], kBall, 8, [&] { return ++asked > 3; });
+    EXPECT_FALSE(broken.whole);
+    EXPECT_TRUE(broken.holes.empty());
+    EXPECT_EQ(asked, 4);
+}
+
+double distance(const Bounds& b, Vec3 p) {
+    return norm({std::max({b.low.x - p.x, p.x - b.high.x, 0.0}), std::max({b.low.y - p.y, p.y - b.high.y, 0.0}),
+                 std::max({b.low.z - p.z, p.z - b.high.z, 0.0})});
+}
+
+/// A part that was taken away leaves a way out, and the way found leads within an inch of where it was.
+void expectFoundWithout(const Model& whole, const Part& gone, std::string_view which) {
+    auto m = whole;
+    std::erase_if(m.parts, [&](const Part& p) { return p.id == gone.id; });
+    const auto found = allHoles(m, kBall, {}, 1);
+    ASSERT_FALSE(found.holes.empty()) << which << " without " << gone.id;
+    const auto box = gone.box();
+    const auto passes = [&](const WayOut& h) {
+        for (std::size_t i = 0; i + 1 < h.way.size(); ++i)
+            for (int k = 0; k <= 50; ++k)
+                if (distance(box, h.way[i] + (h.way[i + 1] - h.way[i]) * (k / 50.0)) <= 25.4) return true;
+        return false;
+    };
+    EXPECT_TRUE(std::ranges::any_of(found.holes, passes)) << which << " without " << gone.id << "\n" << told(found);
+}
+
+TEST(Holes, AppearWhereAClosingPartIsTakenAway) {
+    // Of each closing role of each preset one part after another; OIKO_HOLES_ALL takes every one, else the first and the last do.
+    const bool all = std::getenv("OIKO_HOLES_ALL") != nullptr;
+    for (const auto& preset : presets()) {
+        const auto design = presetDesign(preset.name).value();
+        const auto m = modelOf(design);
+        Settled s{design};
+        for (const std::string role :
+             {"siding", "deck", "eave-block", "filler", "window-mesh", "run-mesh", "leaf", "pop-leaf", "roof-panel"}) {
+            std::vector<const Part*> parts;
+            for (const auto& p : m.parts) {
+                // On skids the ground closes below the deck; behind a sash hangs mesh, and before the mesh a sash.
+                const bool window = p.opening.starts_with("windows");
+                if (p.role == role && !(role == "deck" && s.choice("foundation.kind") == "skids") && !window) parts.push_back(&p);
+            }
+            if (!all && parts.size() > 1) parts = {parts.front(), parts.back()};
+            for (const auto* p : parts) expectFoundWithout(m, *p, preset.name);
+        }
+    }
+}
+
+TEST(Holes, AreAFindingWithTheirPlace) {
+    Memory memory;
+    const auto good = answer(Design{}, memory);
+    const auto shut = withHoles(good, {});
+    const auto finding = [](const Answer& a) { return std::ranges::find(a.findings, std::string{"gaps.ways"}, &Finding::id); };
+    ASSERT_NE(finding(*shut), shut->findings.end());
+    EXPECT_EQ(finding(*shut)->state, State::pass);
+    EXPECT_NEAR(finding(*shut)->limit, kBall, 1e-9);
+    EXPECT_EQ(finding(*good), good->findings.end()) << "not judged until it was searched";
+    EXPECT_EQ(withHoles(good, [] { return true; }), good) << "ended at once, the answer is as it was";
+    // The same answer with a block of the eave gone.
+    auto broken = std::make_shared<Answer>(*good);
+    auto m = *good->model;
+    std::erase_if(m.parts, [](const Part& p) { return p.id == "roof/block/low/23.3"; });
+    ASSERT_LT(m.parts.size(), good->model->parts.size());
+    broken->model = std::make_shared<const Model>(m);
+    const auto open = withHoles(broken, {});
+    EXPECT_EQ(finding(*open)->state, State::fail);
+    EXPECT_GT(finding(*open)->value, 2 * 25.4);
+    EXPECT_FALSE(finding(*open)->parts.empty());
+    // What was found stays through the proof of the cuts.
+    EXPECT_EQ(finding(*withProvenCuts(shut, [] { return true; }))->state, State::pass);
+}
+
+}  // namespace
+}  // namespace oiko
