@@ -261,7 +261,9 @@ std::vector<Param> declare() {
     p.push_back(choice("doors.*.kind", openings, {"people_door", "clean_out"},
                        [](Ask& a) -> Value { return std::string{elevated(a) ? "clean_out" : "people_door"}; }));
     p.push_back(choice("doors.*.wall", openings, sides, [](Ask& a) -> Value {
-        const auto order = endsFirst(a, sidesButRun(a, {"front", "left", "back", "right"}));
+        // Who walks in wants the height under the ridge; who leans in, the long side.
+        const auto free = sidesButRun(a, {"front", "left", "back", "right"});
+        const auto order = elevated(a) ? free : endsFirst(a, free);
         return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
     }));
     p.push_back(length("doors.*.width", openings, inches(18), inches(48), [](Ask& a) -> Value {

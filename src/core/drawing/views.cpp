@@ -241,7 +241,7 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
         low = std::min(low, a.x), high = std::max(high, b.x);
         const bool upright = p.along.z > 0.9;
         // Of two plies behind each other only the outer one is marked on the paper.
-        if (!p.id.ends_with("/inner"))
+        if (!p.id.ends_with("/inner") && p.role != "header-spacer")
             d.labels.push_back({{(a.x + b.x) / 2, upright ? a.y + (b.y - a.y) * 0.5 : (a.y + b.y) / 2},
                                 t.marks[i],
                                 2.0,

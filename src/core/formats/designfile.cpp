@@ -10,6 +10,12 @@ namespace oiko {
 
 std::string_view demoPresetText();
 std::string_view elevatedPresetText();
+std::string_view gablePresetText();
+std::string_view saltboxPresetText();
+std::string_view cottagePresetText();
+std::string_view cornerPresetText();
+std::string_view bantamsPresetText();
+std::string_view sleepersPresetText();
 
 namespace {
 
@@ -406,7 +412,11 @@ std::string designSchema() {
     return schema.dump(1) + "\n";
 }
 
-std::vector<Preset> presets() { return {{"demo", demoPresetText}, {"elevated", elevatedPresetText}}; }
+std::vector<Preset> presets() {
+    return {{"demo", demoPresetText},       {"elevated", elevatedPresetText}, {"gable", gablePresetText},
+            {"saltbox", saltboxPresetText}, {"cottage", cottagePresetText},   {"corner", cornerPresetText},
+            {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}};
+}
 
 Result<Design> presetDesign(std::string_view name) {
     for (const auto& p : presets())

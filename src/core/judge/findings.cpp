@@ -53,8 +53,10 @@ struct Court {
                 {{"flock.count", std::to_string(static_cast<std::int64_t>(clear.count() / s.area("flock.floor_each").count()))}});
     }
     void runRoom() {
-        auto& f = find("run.floor", "run", inSquareMetres(runFloor(s)) / birds(), inSquareMetres(s.area("flock.run_each")), "m2/bird", true,
-                       0.05);
+        // A flock that only sleeps in the coop ranges by day and wants no run.
+        const bool wanted = !s.rows("runs").empty() || s.choice("flock.shut_in") != "sleep_only";
+        auto& f = find("run.floor", "run", inSquareMetres(runFloor(s)) / birds(), wanted ? inSquareMetres(s.area("flock.run_each")) : 0,
+                       "m2/bird", true, 0.05);
         f.parts = idsWith("runs.");
         for (const int r : s.rows("runs")) {
             f.remedies.push_back({{slotKey("runs", r, "length"), len(s.length(slotKey("runs", r, "length")) + feet(2))}});

@@ -183,8 +183,13 @@ struct Covering {
                 return box({a, high - thick, over(slope.start) - leg}, {e, high, over(slope.start)});
             });
         const double end = (eave - slope.start) / c, top = std::max(q0, 0.0);
-        along("left", top, end, down, normal, [&](double a, double e) { return lying(a, e, x0 - thick, x0, -leg, leg); });
-        along("right", top, end, down, normal, [&](double a, double e) { return lying(a, e, x1, x1 + thick, -leg, leg); });
+        // Under a ridge both slopes' legs end where they meet.
+        const auto side = [&](double a, double e, double x) {
+            auto solid = lying(a, e, x, x + thick, -leg, leg);
+            return b.shell.gable() ? cut(solid, Plane::through({0, 0, 0}, {0, -1, 0})) : solid;
+        };
+        along("left", top, end, down, normal, [&](double a, double e) { return side(a, e, x0 - thick); });
+        along("right", top, end, down, normal, [&](double a, double e) { return side(a, e, x1); });
     }
 };
 

@@ -43,6 +43,8 @@ constexpr Schedule kSchedule[] = {
     {"deck", "*", "", 0, 0, "none", kPractice},
     {"stud king trimmer cripple ridge-post", "bottom-plate top-plate cap-plate header sill", "nail-16d", 2, 0, "endnail", kR602},
     {"stud king trimmer cripple ridge-post", "stud king trimmer cripple ridge-post", "nail-10d", 0, 16, "facenail", kR602},
+    {"header-spacer", "header", "nail-10d", 0, 16, "facenail", kR602},
+    {"header-spacer", "*", "", 0, 0, "none", kPractice},
     {"top-plate", "cap-plate", "nail-10d", 0, 16, "facenail", kR602},
     {"header sill", "king trimmer", "nail-16d", 3, 0, "endnail", kR602},
     {"joist rim", "joist rim", "nail-16d", 3, 0, "endnail", kR602},
