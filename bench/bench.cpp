@@ -114,6 +114,21 @@ void provenCutPlan(benchmark::State& state) {
 }
 BENCHMARK(provenCutPlan)->Unit(benchmark::kMillisecond);
 
+/// The search for holes: of the demo, and of the small coop on posts beside it.
+void holeSearch(benchmark::State& state) {
+    Settled s{demo()};
+    const auto m = buildModel(s);
+    for (auto _ : state) benchmark::DoNotOptimize(allHoles(m, ballThatMeshStops(s)));
+}
+BENCHMARK(holeSearch)->Unit(benchmark::kMillisecond)->Iterations(1);
+
+void smallHoleSearch(benchmark::State& state) {
+    Settled s{presetDesign("elevated").value()};
+    const auto m = buildModel(s);
+    for (auto _ : state) benchmark::DoNotOptimize(allHoles(m, ballThatMeshStops(s)));
+}
+BENCHMARK(smallHoleSearch)->Unit(benchmark::kMillisecond)->Iterations(1);
+
 }  // namespace
 }  // namespace oiko
 

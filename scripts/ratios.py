@@ -10,6 +10,7 @@ RATIOS = [
     ("coldAnswer", "fixedLoop", 15),  # seen from 4 to 9: the loop is arithmetic alone, the answer also memory
     ("draggedAnswer", "coldAnswer", 1.5),
     ("floorView", "coldAnswer", 1.0),
+    ("holeSearch", "smallHoleSearch", 5),  # twice the parts and three times the space; surfaces and edges decide
     ("smallListOurs", "smallListSolver", 1.0),  # a general solver on the same list
     ("plainThousandsProven", "houseListProven", 20),  # 5,000 pieces to some 200
 ]
@@ -23,6 +24,7 @@ COUNTS = [
 out = subprocess.run([sys.argv[1], "--benchmark_format=json", "--benchmark_min_time=0.1", "--benchmark_repetitions=5"], capture_output=True, text=True, check=True)
 times, counts = {}, {}
 for b in json.loads(out.stdout)["benchmarks"]:
+    b["name"] = b["name"].split("/iterations:")[0]
     if b["run_type"] == "iteration":  # the least of the repetitions: other work on the machine only ever adds
         counts[b["name"]] = b
         times[b["name"]] = min(times.get(b["name"], float("inf")), b["real_time"])

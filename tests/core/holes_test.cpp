@@ -46,6 +46,7 @@ const std::vector<std::vector<Change>> kShut{
 
 TEST(Holes, NoPresetHasAny) {
     for (const auto& preset : presets()) {
+        if (sampled() && preset.name != "cottage") continue;
         const auto design = presetDesign(preset.name).value();
         Settled s{design};
         const auto found = allHoles(modelOf(design), ballThatMeshStops(s));
@@ -56,6 +57,7 @@ TEST(Holes, NoPresetHasAny) {
 
 class Shut : public testing::TestWithParam<std::size_t> {};
 TEST_P(Shut, LetsNothingIn) {
+    if (sampled() && GetParam() % 6 != 1) GTEST_SKIP() << "a share under the sanitizers";
     const auto m = modelOf(designWith(kShut[GetParam()]));
     const auto found = allHoles(m, kBall);
     EXPECT_TRUE(found.whole);
@@ -176,7 +178,7 @@ TEST(Holes, AppearWhereAClosingPartIsTakenAway) {
     // Of each closing role of each preset one part after another; OIKO_HOLES_ALL takes every one, else the first and the last do.
     const bool all = std::getenv("OIKO_HOLES_ALL") != nullptr;
     for (const auto& preset : presets()) {
-        if (!all && preset.name != "demo" && preset.name != "elevated") continue;
+        if (!all && preset.name != "elevated" && (sampled() || preset.name != "demo")) continue;
         const auto design = presetDesign(preset.name).value();
         const auto m = modelOf(design);
         Settled s{design};
@@ -189,6 +191,7 @@ TEST(Holes, AppearWhereAClosingPartIsTakenAway) {
                 if (p.role == role && !(role == "deck" && s.choice("foundation.kind") == "skids") && !window) parts.push_back(&p);
             }
             if (!all && parts.size() > 1) parts = {parts.front(), parts.back()};
+            if (sampled() && parts.size() > 1) parts = {parts.front()};
             for (const auto* p : parts) expectFoundWithout(m, *p, preset.name);
         }
     }

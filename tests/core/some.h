@@ -1,5 +1,6 @@
 #pragma once
 // Designs that several tests start from.
+#include <cstdlib>
 #include <gtest/gtest.h>
 
 #include "core/answer/answer.h"
@@ -19,6 +20,11 @@ inline Design designWith(const std::vector<Change>& changes) {
 inline Model modelOf(const Design& d) {
     Settled s{d};
     return buildModel(s);
+}
+/// Under the sanitizers long tests take a share of their cases, as the random designs do.
+inline bool sampled() {
+    const char* designs = std::getenv("OIKO_RANDOM_DESIGNS");
+    return designs && std::atoi(designs) < 1000;
 }
 inline std::string told(const std::vector<Fault>& faults) {
     std::string s;
