@@ -53,6 +53,7 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"vents.1.wall", "left"},
       {"vents.2.wall", "right"}}},
     {"shutter.sheet", {{"coop.width", "12ft"}, {"windows.1.wall", "back"}, {"windows.1.kind", "shutter"}, {"windows.1.width", "5ft"}}},
+    {"siding.eave", {{"form.kind", "elevated"}, {"flock.count", "5"}, {"roof.pitch", "10/12"}, {"frame.top_plates", "single"}}},
     {"beam.stock", {{"stock.longest", "8ft"}, {"coop.width", "10ft"}, {"coop.depth", "4ft"}}},
     {"door.eave",
      {{"doors.1.wall", "back"},

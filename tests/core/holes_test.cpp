@@ -41,6 +41,8 @@ const std::vector<std::vector<Change>> kShut{
     {{"roof.form", "gable"}, {"coop.depth", "8ft"}, {"roof.ridge", "3ft"}},
     {{"roof.form", "gable"}, {"form.kind", "elevated"}, {"flock.count", "5"}},
     {{"roof.cover", "shingles"}},
+    {{"form.kind", "elevated"}, {"roof.pitch", "41.27deg"}, {"place.snow", "66 psf"}, {"flock.count", "6"}, {"pops.1", ""}},
+    {{"foundation.kind", "set_posts"}, {"runs.1.side", "left"}, {"flock.count", "8"}},
     {{"roof.form", "gable"}, {"roof.cover", "shingles"}, {"roof.falls_to", "left"}, {"flock.count", "6"}},
 };
 

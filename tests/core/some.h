@@ -1,7 +1,7 @@
 #pragma once
 // Designs that several tests start from.
-#include <cstdlib>
 #include <gtest/gtest.h>
+#include <cstdlib>
 
 #include "core/answer/answer.h"
 #include "core/formats/designfile.h"

@@ -16,6 +16,8 @@ const std::vector<Belongs>& table() {
     using enum System;
     static const std::vector<Belongs> rows{
         {"foundation.kind", ground, {}, ""},
+        {"foundation.depth", ground, {"post", "footing"}, ""},
+        {"foundation.bag", ground, {"footing"}, ""},
         {"floor.height", ground, {"post", "brace"}, ""},
         {"floor.joist", floor, {"joist", "rim", "blocking"}, ""},
         {"floor.spacing", floor, {"joist"}, ""},

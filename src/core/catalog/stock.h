@@ -29,6 +29,10 @@ using Catalog = std::vector<StockItem>;
 const Catalog& catalog();
 /// The day of the sample prices, ISO 8601.
 inline constexpr std::string_view kSamplePricesDate = "2026-05-03";
+/// What a bag of concrete mix makes, cubic feet: 0.60 from 80 lb, 0.45 from 60 lb; as printed on bags, common practice. Hardened it weighs
+/// 145 lb/ft³ (ASCE 7-16 Table C3.1-2, plain stone concrete, from memory).
+inline double concreteYield(std::string_view bag) { return bag == "80lb" ? 0.60 : 0.45; }
+inline constexpr double kConcreteKgM3 = 145 * 16.018463;
 /// nullptr: no such id.
 const StockItem* findItem(const Catalog& items, std::string_view id);
 /// Sheets, panels, rolls or boards of one profile, in file order.

@@ -5,6 +5,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/catalog/stock.h"
 #include "core/design/design.h"
 #include "core/design/layout.h"
 #include "core/design/shell.h"
@@ -13,11 +14,12 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 32> kIds{
-    "pitch.cover", "rafter.stock", "rafter.bearing", "wall.stock",  "wall.panel", "opening.corner", "opening.apart", "opening.head",
-    "opening.low", "purlin.stock", "roost.room",     "roost.roof",  "nests.run",  "nests.sheet",    "run.wall",      "run.roof",
-    "run.low",     "run.pitch",    "run.rafter",     "run.opening", "gate.room",  "ramp.long",      "ramp.sheet",    "beam.stock",
-    "door.eave",   "run.before",   "run.past",       "ridge.wall",  "ridge.low",  "ridge.ties",     "opening.ridge", "shutter.sheet"};
+constexpr std::array<std::string_view, 33> kIds{
+    "pitch.cover",  "rafter.stock", "rafter.bearing", "wall.stock",    "wall.panel", "opening.corner", "opening.apart",
+    "opening.head", "opening.low",  "purlin.stock",   "roost.room",    "roost.roof", "nests.run",      "nests.sheet",
+    "run.wall",     "run.roof",     "run.low",        "run.pitch",     "run.rafter", "run.opening",    "gate.room",
+    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",     "run.before", "run.past",       "ridge.wall",
+    "ridge.low",    "ridge.ties",   "opening.ridge",  "shutter.sheet", "siding.eave"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -69,6 +71,15 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
                          Change{key, exactAngle(least)}};
         if (slope.seat < kLeastBearing)
             return Clash{"rafter.bearing", key, "roof.rafter", {slope.pitch, s.choice("roof.rafter"), slope.seat, kLeastBearing}};
+    }
+    for (const auto& slope : shell.slopes) {
+        const auto drop = sidingDrop(shell.rafterDeep, slope.pitch, thicknessOf(s.choice("skin.kind")));
+        if (drop > shell.plates)
+            return Clash{"siding.eave",
+                         slope.toBack ? "roof.pitch" : "roof.other_pitch",
+                         "frame.top_plates",
+                         {drop, shell.plates},
+                         drop <= kPlate * 2 ? std::optional{Change{"frame.top_plates", "doubled"}} : std::nullopt};
     }
     if (shell.gable()) {
         const auto room = mm(ridgeUndersideMm(shell)) - std::max(shell.lowWall(), shell.otherWall());

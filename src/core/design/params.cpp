@@ -6,6 +6,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/catalog/stock.h"
 #include "core/design/layout.h"
 #include "core/design/param.h"
 #include "core/design/shell.h"
@@ -45,6 +46,8 @@ Param onlyWhen(Param p, std::function<bool(Ask&)> applies) {
 
 bool gable(Ask& a) { return a.choice("roof.form") == "gable"; }
 bool elevated(Ask& a) { return a.choice("form.kind") == "elevated"; }
+bool onPosts(Ask& a) { return a.choice("foundation.kind") != "skids"; }
+bool setPosts(Ask& a) { return a.choice("foundation.kind") == "set_posts"; }
 std::string mine(std::string_view list, Ask& a) { return std::string{list} + "." + std::to_string(a.row()); }
 std::string side(Ask& a, std::string_view list) { return a.choice(mine(list, a) + ".wall"); }
 Length bounded(Length v, Length low, Length high) { return std::max(low, std::min(v, high)); }
@@ -220,11 +223,14 @@ std::vector<Param> declare() {
     p.push_back(length("coop.width", form, feet(3), feet(16), [base](Ask& a) -> Value { return base(a).width; }));
     p.push_back(length("coop.depth", form, feet(3), feet(12), [base](Ask& a) -> Value { return base(a).depth; }));
     p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
-    p.push_back(
-        choice("foundation.kind", form, {"skids", "posts"}, [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
+    p.push_back(choice("foundation.kind", form, {"skids", "posts", "set_posts"},
+                       [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
     p.push_back(onlyWhen(
         length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(24) : inches(18); }),
-        [](Ask& a) { return a.choice("foundation.kind") == "posts"; }));
+        onPosts));
+    // Below frost is for the local code to say; 12 in is the least (IRC 2018 R403.1.4, from memory).
+    p.push_back(onlyWhen(fixedLength("foundation.depth", form, inches(12), inches(48), inches(24)), setPosts));
+    p.push_back(onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false), setPosts));
     p.push_back(choice("roof.cover", form, {"metal_lapped", "metal_sealed", "shingles", "roll_roofing"}, word("metal_lapped"), false));
     p.push_back(choice("roof.form", form, {"single_slope", "gable"}, word("single_slope"), false));
     p.push_back(choice("roof.falls_to", form, sides, word("back"), false));
@@ -245,8 +251,12 @@ std::vector<Param> declare() {
     p.push_back(fixedLength("roof.rake", form, inches(5), inches(18), inches(8)));
     // Frame
     p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
-    p.push_back(choice("frame.top_plates", frame, {"single", "doubled"},
-                       [](Ask& a) -> Value { return std::string{elevated(a) ? "single" : "doubled"}; }));
+    p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value {
+        // Under a steep roof the siding would end below a single plate.
+        const auto steepest = gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : a.angle("roof.pitch");
+        const bool reaches = sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest, thicknessOf(a.choice("skin.kind"))) <= kPlate;
+        return std::string{elevated(a) && reaches ? "single" : "doubled"};
+    }));
     p.push_back(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }));
     p.push_back(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false));
     p.push_back(choice("floor.deck", frame, {"ply-1/2", "ply-3/4"}, [](Ask& a) -> Value {

@@ -114,6 +114,10 @@ Shell shellOf(Ask& ask) {
     return s;
 }
 
+Length sidingDrop(Length rafterDeep, Angle pitch, Length skinThick) {
+    return mm(std::tan(inRadians(pitch)) * inMm(birdsmouthSeat(rafterDeep, pitch, kWallDeep) + skinThick));
+}
+
 double ridgeTopMm(const Shell& s) {
     // Under the purlins, which lie on both slopes' rafters.
     return std::min(s.slopes[0].over(s.slopes[0].start, inMm(s.rafterDeep)), s.slopes[1].over(s.slopes[1].start, inMm(s.rafterDeep)));

@@ -84,6 +84,8 @@ inline constexpr Length kLeastSlope = inches(18);
 /// Seat of a birdsmouth: the plate's width, or what a notch of a quarter of the depth allows.
 /// Source: IRC 2018 R802.7.1 with R502.8.1 (notches at the ends of a member: a quarter of its depth).
 Length birdsmouthSeat(Length rafterDeep, Angle pitch, Length plateWide);
+/// How far below a wall's top the siding ends that passes under rafters' tails: it must still reach the plates.
+Length sidingDrop(Length rafterDeep, Angle pitch, Length skinThick);
 /// Least bearing of a rafter on wood. Source: IRC 2018 R802.6.
 inline constexpr Length kLeastBearing = inches(1.5);
 

@@ -198,7 +198,7 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
         return std::pair{inMm(low ? shell.lowWall() : shell.otherWall()), low ? "coop.low_wall" : ""};
     };
     const double xl = std::min(d.low.x + 200, 0.0), xr = std::max(d.high.x - 200, length);
-    d.dimensions.push_back({{xl, 0}, {xl, floor}, 7, s.choice("foundation.kind") == "posts" ? "floor.height" : ""});
+    d.dimensions.push_back({{xl, 0}, {xl, floor}, 7, s.choice("foundation.kind") != "skids" ? "floor.height" : ""});
     d.dimensions.push_back({{xl, floor}, {xl, floor + wallAt(false).first}, 7, wallAt(false).second});
     if (local % 2 == 1) d.dimensions.push_back({{xr, floor}, {xr, floor + wallAt(true).first}, -7, wallAt(true).second});
     if (const auto ridge = shell.ridgeOn(side)) {
@@ -362,7 +362,11 @@ Drawing crossSection(const Model& m, Settled& s) {
     project(d, m, partsWhere(m, [](const Part& p) { return p.system != System::run && p.role != "apron"; }), look);
     groundLine(d, d.low.x - 200, d.high.x + 200, 0);
     const double floor = inMm(shell.floorTop), span = alongY ? deep : w;
-    d.dimensions.push_back({{0, 0}, {span, 0}, -7, alongY ? "coop.depth" : "coop.width"});
+    const double foot = std::min(0.0, d.low.y);
+    d.dimensions.push_back({{0, foot}, {span, foot}, -7, alongY ? "coop.depth" : "coop.width"});
+    if (s.choice("foundation.kind") == "set_posts") {
+        d.dimensions.push_back({{0, -inMm(s.length("foundation.depth"))}, {0, 0}, 18, "foundation.depth"});
+    }
     const bool lowRight = shell.turn == 0 || shell.turn == 3;
     const double x = lowRight ? span : 0, other = lowRight ? 0 : span;
     d.dimensions.push_back({{x, floor}, {x, floor + inMm(shell.lowWall())}, lowRight ? -18.0 : 18.0, "coop.low_wall"});

@@ -1,4 +1,4 @@
-// Skids on tamped gravel, or posts on blocks with beams over them and knee braces between.
+// Skids on tamped gravel; or posts, on blocks or set in concrete, with beams over them and knee braces between.
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -35,7 +35,34 @@ Solid kneeBrace(Vec3 face, Vec3 run, Vec3 across, double thick, double top, doub
     return prism(outline, across * thick);
 }
 
+constexpr double kHoleWide = 12 * kIn;  ///< about three times the post. Common practice
+
+/// Concrete round a post in a round hole: what a 16-sided prism leaves beside the post, in four pieces, an inch of soil over it. `foot` is
+/// the hole's middle below. It ends at `planes`.
+std::vector<Solid> footing(Vec3 foot, double deep, const Solid& post, const std::vector<Plane>& planes) {
+    std::vector<Vec3> round;
+    for (int k = 0; k < 16; ++k) {
+        // Flats as far apart as the hole is wide.
+        const double a = (k + 0.5) * kPi / 8, r = kHoleWide / 2 / std::cos(kPi / 16);
+        round.push_back(foot + Vec3{r * std::cos(a), r * std::sin(a), 0});
+    }
+    auto whole = prism(round, {0, 0, deep});
+    for (const auto& plane : planes) whole = cut(whole, plane);
+    const auto at = bounds(post);
+    const auto beyond = [](const Solid& s, Vec3 corner, Vec3 inwards) { return cut(s, Plane::through(corner, inwards)); };
+    const auto between = beyond(beyond(whole, at.low, {-1, 0, 0}), at.high, {1, 0, 0});
+    return {beyond(whole, at.low, {1, 0, 0}), beyond(whole, at.high, {-1, 0, 0}), beyond(between, at.low, {0, 1, 0}),
+            beyond(between, at.high, {0, -1, 0})};
+}
+
 void posts(Builder& b) {
+    const bool set = b.s.choice("foundation.kind") == "set_posts";
+    // An inch beyond the frame begin the blocks of a run.
+    std::vector<Plane> besideRuns;
+    for (const int n : b.s.rows("runs")) {
+        const auto& w = b.wall(b.s.choice(slotKey("runs", n, "side")));
+        besideRuns.push_back(Plane::through(w.origin - w.inward * kIn, w.inward * -1));
+    }
     const double t = 3.5 * kIn, blockWide = 7.625 * kIn, blockLong = 15.625 * kIn;
     const double beamTop = b.floor - inMm(b.shell.deck + b.shell.joistDeep), beamBottom = beamTop - 5.5 * kIn;
     const auto ys = evenly(b.deep, t, 72 * kIn), xs = evenly(b.wide, t, 72 * kIn);
@@ -54,11 +81,16 @@ void posts(Builder& b) {
             const auto edge = [&](double at, double size, double whole) {
                 return std::clamp(at + t / 2 - size / 2, -1 * kIn, whole + kIn - size);
             };
-            const double bx = edge(xs[i], blockLong, b.wide), by = edge(ys[j], blockWide, b.deep);
-            b.add("ground/block/" + place, "block", "foundation", System::ground, Form::block, "block-4x8x16", {1, 0, 0}, {0, 1, 0},
-                  {box({bx, by, -3.625 * kIn}, {bx + blockLong, by + blockWide, 0})});
-            b.lumber("ground/post/" + place, "post", "foundation", System::ground, "4x4pt", {0, 0, 1}, {1, 0, 0},
-                     box({xs[i], ys[j], 0}, {xs[i] + t, ys[j] + t, beamBottom}));
+            const double foot = set ? -inMm(b.s.length("foundation.depth")) : 0;
+            const auto post = box({xs[i], ys[j], foot}, {xs[i] + t, ys[j] + t, beamBottom});
+            if (set)
+                b.add("ground/footing/" + place, "footing", "foundation", System::ground, Form::block, "concrete", {0, 0, 1}, {1, 0, 0},
+                      footing({xs[i] + t / 2, ys[j] + t / 2, foot}, -foot - kIn, post, besideRuns));
+            else
+                b.add("ground/block/" + place, "block", "foundation", System::ground, Form::block, "block-4x8x16", {1, 0, 0}, {0, 1, 0},
+                      {box({edge(xs[i], blockLong, b.wide), edge(ys[j], blockWide, b.deep), -3.625 * kIn},
+                           {edge(xs[i], blockLong, b.wide) + blockLong, edge(ys[j], blockWide, b.deep) + blockWide, 0})});
+            b.lumber("ground/post/" + place, "post", "foundation", System::ground, "4x4pt", {0, 0, 1}, {1, 0, 0}, post);
             const double mid = ys[j] + t / 2 - 0.75 * kIn;
             if (i > 0 && legX >= shortest)
                 b.lumber("ground/brace/" + place + "/left", "brace", "foundation", System::ground, "2x4pt", unit({-1, 0, 1}),

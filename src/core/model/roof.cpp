@@ -13,9 +13,9 @@ constexpr double kCapLeg = 6;  ///< in of a ridge cap on either slope
 
 /// The narrowest 2x that is at least this wide; the widest when none is.
 std::string boardAtLeast(double width) {
-    for (const auto p : {"2x4", "2x6", "2x8"})
+    for (const auto p : {"2x4", "2x6", "2x8", "2x10"})
         if (inMm(profile(p)->wide) >= width - kSameMm) return p;
-    return "2x8";
+    return "2x12";
 }
 
 /// One slope: rafters, blocks over the plates, purlins, fascia and panels. `name` goes before what a gable has twice.

@@ -343,7 +343,7 @@ struct Runner {
         };
         mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0, 0, 0, bottom));
         mesh("edge/right", up, out, cuboid(beside, beside + kMesh, -v0, width > beside ? -kMesh : 0, 0, bottom));
-        if (b.s.choice("foundation.kind") != "posts") return;
+        if (b.s.choice("foundation.kind") == "skids") return;
         // On the outer faces of beams, posts and rim, with a rail on the ground between the coop's posts.
         mesh("under", w.u, up, box(w.at(u0, -kMesh, -b.floor), w.at(u0 + beside, 0, bottom - b.floor)));
         const auto posts = evenly(w.length, kP, 72 * kIn);

@@ -97,13 +97,15 @@ struct Framer {
                 w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, 0, kTwoBy, header, header + deep));
             put("header", id("header", h.u0) + "/inner", std::string{stock}, w.u, {0, 0, 1},
                 w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, kW - kTwoBy, kW, header, header + deep));
-            // Half-inch plywood fills what two plies leave of the wall's depth, in lengths of a sheet: else it leads up into the bays above.
+            // Half-inch plywood fills what two plies leave of the wall's depth, in lengths of a sheet: else it leads up into the bays
+            // above.
             const double from = h.u0 - kTwoBy, length = h.u1 + kTwoBy - from, thick = inMm(thicknessOf("ply-1/2"));
             const int pieces = static_cast<int>(std::ceil(length / (96 * kIn) - 1e-9));
             for (int i = 0; i < pieces; ++i) {
                 const double a = from + length * i / pieces, e = from + length * (i + 1) / pieces;
-                if (auto* p = b.add(id("header", h.u0) + "/spacer/" + std::to_string(i + 1), "header-spacer", w.side + " wall", System::walls,
-                                    Form::sheet, "ply-1/2", w.u, {0, 0, 1}, {w.box(a, e, kTwoBy, kTwoBy + thick, header, header + deep)}))
+                if (auto* p =
+                        b.add(id("header", h.u0) + "/spacer/" + std::to_string(i + 1), "header-spacer", w.side + " wall", System::walls,
+                              Form::sheet, "ply-1/2", w.u, {0, 0, 1}, {w.box(a, e, kTwoBy, kTwoBy + thick, header, header + deep)}))
                     p->side = w.side;
             }
         }

@@ -26,7 +26,7 @@ struct Schedule {
 };
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
-    {"block", "*", "", 0, 0, "none", kPractice},
+    {"block footing", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
     {"window-mesh run-mesh gate-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
@@ -182,7 +182,14 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     add("closure-strip", 2.0 * roles["roof-panel"], "closure");
     add("screw-stitch", std::ceil(laps), "stitch");
     // Tamped gravel: 8 in wide, 4 in deep under skids; a bag under each block. A bag holds half a cubic foot. Common practice.
-    add("gravel-bag", std::ceil(skidMm / 304.8 * (8.0 / 12) * (4.0 / 12) / 0.5) + roles["block"], "gravel");
+    add("gravel-bag", std::ceil(skidMm / 304.8 * (8.0 / 12) * (4.0 / 12) / 0.5) + roles["block"] + roles["footing"], "gravel");
+    double concrete = 0;
+    for (const auto& p : m.parts)
+        if (p.role == "footing") concrete += p.volumeMm3() / std::pow(304.8, 3);
+    if (concrete > 0) {
+        const auto& bag = s.choice("foundation.bag");
+        add("concrete-" + bag, concrete / concreteYield(bag), "concrete");
+    }
     // Rough-sawn siding drinks: 225 sq ft a gallon a coat, between the 200 and 250 usual. Common practice.
     add("paint-gallon", skinMm2 / 92903.04 * static_cast<double>(s.count("finish.coats")) / 225, "paint");
     add("feeder", 1, "startup"), add("drinker", 1, "startup");
