@@ -126,8 +126,8 @@ std::vector<std::string> Board::choicesNow() const {
                 if (std::ranges::find(out, s.profile) == out.end()) out.push_back(s.profile);
             break;
         case sheets:
-            for (std::size_t i = 0; i < answer_->cuts->sheets.sheets.size(); ++i) out.push_back(std::to_string(i + 1));
             if (!answer_->cuts->rolls.sheets.empty()) out.push_back("rolls");
+            for (std::size_t i = 0; i < answer_->cuts->sheets.sheets.size(); ++i) out.push_back(std::to_string(i + 1));
             break;
         case plans: return {"before", "after"};
     }
@@ -186,7 +186,8 @@ void Board::refresh() {
         row->addStretch();
         picks_->setVisible(!choices.empty());
     }
-    if (view_ != picture && view_ != plans && !choices.empty() && std::ranges::find(choices, pick) == choices.end()) pick = choices.front();
+    if (view_ != picture && view_ != plans && !choices.empty() && std::ranges::find(choices, pick) == choices.end())
+        pick = view_ == sheets ? choices.back() == "rolls" ? "rolls" : "1" : choices.front();
     if (view_ != picture && view_ != plans)
         for (auto* b : picks_->findChildren<QToolButton*>()) b->setChecked(b->objectName() == "pick." + qs(pick));
     if (!answer_) return;

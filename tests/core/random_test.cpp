@@ -80,6 +80,9 @@ Design randomDesign(Dice& dice, Tally& tally) {
     };
     if (dice.below(3) == 0) attempt({{"form.kind", "elevated"}});
     if (dice.below(3) == 0) attempt({{"roof.form", "gable"}});
+    // Keys that stand only with such a choice must come up often enough too.
+    if (dice.below(4) == 0) attempt({{"foundation.kind", "set_posts"}});
+    if (dice.below(4) == 0) attempt({{"roof.cover", dice.below(2) == 0 ? "shingles" : "roll_roofing"}});
     // Rows come and go.
     for (const auto list : listNames()) {
         if (dice.below(4) == 0 && !d.rows(list).empty()) attempt({{std::string{list} + "." + std::to_string(d.rows(list).back()), ""}});

@@ -14,12 +14,12 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 33> kIds{
-    "pitch.cover",  "rafter.stock", "rafter.bearing", "wall.stock",    "wall.panel", "opening.corner", "opening.apart",
-    "opening.head", "opening.low",  "purlin.stock",   "roost.room",    "roost.roof", "nests.run",      "nests.sheet",
-    "run.wall",     "run.roof",     "run.low",        "run.pitch",     "run.rafter", "run.opening",    "gate.room",
-    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",     "run.before", "run.past",       "ridge.wall",
-    "ridge.low",    "ridge.ties",   "opening.ridge",  "shutter.sheet", "siding.eave"};
+constexpr std::array<std::string_view, 34> kIds{
+    "pitch.cover",  "rafter.stock", "rafter.bearing", "wall.stock",    "wall.panel",  "opening.corner", "opening.apart",
+    "opening.head", "opening.low",  "purlin.stock",   "roost.room",    "roost.roof",  "nests.run",      "nests.sheet",
+    "run.wall",     "run.roof",     "run.low",        "run.pitch",     "run.rafter",  "run.opening",    "gate.room",
+    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",     "run.before",  "run.past",       "ridge.wall",
+    "ridge.low",    "ridge.ties",   "opening.ridge",  "shutter.sheet", "siding.eave", "nests.eave"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -198,6 +198,16 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     const auto across = wallLength(s, wall == "front" || wall == "back" ? "left" : "front") - inches(7);
     const auto n = s.count("roost.count");
     const auto zone = inches(12) + s.length("roost.apart") * (n - 1) + inches(6);
+    // Outside an eave's wall the nests' lid stays under tails and fascia.
+    if (const auto& side = s.choice("nests.wall"); shell.eaveSide(side)) {
+        const auto top = s.length("nests.height") + s.length("nests.clear") + inches(4.5), edge = roofEdge(shell, side) - shell.floorTop;
+        if (const auto most = s.length("nests.height") - (top - edge); top > edge)
+            return Clash{"nests.eave",
+                         "nests.height",
+                         shell.localSide(side) == 2 ? "coop.low_wall" : "roof.ridge",
+                         {top, edge},
+                         most >= inches(5) ? std::optional{Change{"nests.height", text("", most, s)}} : std::nullopt};
+    }
     // The far wall has battens, tracks and lips on its inside.
     if (zone > across - kInsideFittings) return Clash{"roost.room", "roost.count", "roost.apart", {zone, across - kInsideFittings}};
     // About a bird's height must stay clear above the lowest bar; 12 in is the least that is let pass (common practice: 18).
