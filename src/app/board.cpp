@@ -153,6 +153,8 @@ void Board::refresh() {
                               : view_ == sheets && c != "rolls" ? qs(c)
                                                                 : tr_("board." + c);
             auto* b = wordButton(text, "pick." + qs(c));
+            // So many sheets stand in a row that their numbers keep close.
+            if (view_ == sheets) b->setFixedWidth(b->fontMetrics().horizontalAdvance(text) + 14);
             if (view_ == picture)
                 b->setChecked(c == "roof"   ? picture_->wish.roof
                               : c == "skin" ? picture_->wish.skin
@@ -216,7 +218,7 @@ void Board::refresh() {
             break;
         case sheets:
             if (pick == "rolls")
-                drawing_->show(rollCards(*answer_->cuts, 0, answer_->cuts->rolls.sheets.size()), units, {}, 26, 0.06);
+                drawing_->show(rollCards(*answer_->cuts, 0, answer_->cuts->rolls.sheets.size()), units, {}, 26);
             else if (!choices.empty())
                 drawing_->show(sheetCard(answer_->cuts->sheetParts, answer_->cuts->sheetStock, answer_->cuts->sheets,
                                          static_cast<std::size_t>(std::stoul(pick)) - 1),

@@ -239,7 +239,7 @@ Drawing rollCards(const CutLists& cuts, std::size_t from, std::size_t count) {
         }
         const bool had = st.label.starts_with("onhand:");
         d.labels.push_back(
-            {{0, y + wide + 1.4 * mm},
+            {{0, y + wide + 2.3 * mm},
              Message{had ? "roll.had" : "roll.named", {static_cast<std::int64_t>(i + 1), Ref{"stock." + st.sheet}, st.width, st.height}},
              2.2,
              -1,
