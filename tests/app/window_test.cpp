@@ -412,6 +412,57 @@ TEST_F(Window, AGaugeTellsWhyAndItsRemedyIsOneStep) {
     EXPECT_GT(vents(*window->answer()), vents(*before));
 }
 
+TEST_F(Window, AGableIsChosenInTheLetterMeasuredOnTheBoardAndUndone) {
+    const auto before = window->document().undo()->index();
+    EXPECT_EQ(window->letter()->word("roof.ridge"), nullptr) << "a single slope has none";
+    auto* form = word("roof.form");
+    form->setFocus();
+    QTest::keyClick(form, Qt::Key_Return);
+    auto* leaf = popup("leaf");
+    ASSERT_NE(leaf, nullptr);
+    auto* list = leaf->findChild<QTreeWidget*>("leaf.choices");
+    list->setCurrentItem(list->topLevelItem(1));
+    QTest::keyClick(list, Qt::Key_Return);
+    settle();
+    ASSERT_EQ(std::get<std::string>(value("roof.form")), "gable") << window->message().toStdString();
+    EXPECT_NE(window->answer()->model->find("roof/ridge"), nullptr);
+    ASSERT_NE(word("roof.ridge"), nullptr);
+    type("roof.ridge", "3' 6\"");
+    settle();
+    EXPECT_EQ(std::get<Length>(value("roof.ridge")), inches(42));
+    // The section shows the roof, and an end wall's face the figure that was typed.
+    window->board()->choose(Board::face);
+    settle();
+    for (const auto* side : {"right", "left"}) {
+        auto* pick = window->board()->findChild<QToolButton*>(QString{"pick."} + side);
+        ASSERT_NE(pick, nullptr);
+        pick->click();
+        window->board()->drawingView()->repaint();
+        EXPECT_FALSE(window->board()->drawingView()->figure("roof.ridge").isNull()) << side;
+    }
+    // A ridge beyond the wall is refused with the reason, and nothing changes.
+    type("roof.ridge", "7' 6\"");
+    settle();
+    EXPECT_EQ(std::get<Length>(value("roof.ridge")), inches(42));
+    while (window->document().undo()->index() > before) window->document().undo()->undo();
+    settle();
+    EXPECT_EQ(std::get<std::string>(value("roof.form")), "single_slope");
+    EXPECT_EQ(window->answer()->model->find("roof/ridge"), nullptr);
+}
+
+TEST_F(Window, RollsToCutStandBeforeTheSheets) {
+    window->board()->choose(Board::sheets);
+    settle();
+    auto* first = window->board()->findChild<QToolButton*>("pick.1");
+    ASSERT_NE(first, nullptr);
+    EXPECT_TRUE(first->isChecked()) << "a sheet is shown first";
+    auto* rolls = window->board()->findChild<QToolButton*>("pick.rolls");
+    ASSERT_NE(rolls, nullptr);
+    rolls->click();
+    EXPECT_EQ(window->board()->drawingView()->drawing().id, "rolls");
+    EXPECT_GT(window->answer()->cuts->rolls.sheets.size(), 0U);
+}
+
 TEST_F(Window, GapsAreLookedForBehindAndLookedForAgainWhenTheCoopChanges) {
     auto* g = window->gauges()->gauge("gaps");
     const auto judged = [&] {

@@ -3,8 +3,10 @@
 #include <cmath>
 
 #include "core/catalog/lumber.h"
+#include "core/design/layout.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
+#include "core/drawing/views.h"
 #include "some.h"
 
 namespace oiko {
@@ -178,6 +180,96 @@ TEST(GableMisfits, ABentPieceOfTheWrongThicknessIsFound) {
     auto& cap = *std::ranges::find(m.parts, std::string{"ridge-cap"}, &Part::role);
     for (auto& v : cap.solids[0].vertices) v.z *= 1.5;
     EXPECT_NE(told(misfits(m)).find(cap.id), std::string::npos);
+}
+
+/// Dimensions of a drawing that carry a key.
+std::vector<Length> keyed(const Drawing& d, std::string_view key) {
+    std::vector<Length> out;
+    for (const auto& x : d.dimensions)
+        if (x.key == key) out.push_back(x.measured());
+    return out;
+}
+bool near(Length a, Length b) { return std::fabs(inMm(a - b)) < 0.01; }
+
+TEST(GableDrawings, TheRidgeIsMeasuredFromTheNamedSideWhicheverWayItFalls) {
+    for (const auto* fall : {"front", "right", "back", "left"}) {
+        const auto a = answerTo(gableWith({{"roof.falls_to", fall},
+                                           {"coop.width", "10ft"},
+                                           {"coop.depth", "8ft"},
+                                           {"roof.ridge", "3ft 6in"},
+                                           {"roof.other_pitch", "5/12"},
+                                           {"runs.1", ""}}));
+        auto& s = *a->settled;
+        const auto shell = shellOf(s);
+        int ends = 0;
+        for (const auto side : kSides) {
+            const auto d = face(*a->model, s, side);
+            const auto ridge = keyed(d, "roof.ridge");
+            EXPECT_EQ(ridge.size(), shell.ridgeOn(side) ? 1U : 0U) << fall << side;
+            for (const auto l : ridge) EXPECT_TRUE(near(l, inches(42))) << fall << side;
+            if (!shell.ridgeOn(side)) continue;
+            ++ends;
+            // The wall's length is what lies on either side of the ridge; its height over grade stands on the face.
+            const auto whole = wallLength(s, side);
+            const auto has = [&](Length l) {
+                return std::ranges::any_of(d.dimensions, [&](const Dimension& x) { return near(x.measured(), l); });
+            };
+            EXPECT_TRUE(has(whole - inches(42))) << fall << side;
+            EXPECT_TRUE(has(shell.floorTop + mm(ridgeTopMm(shell)))) << fall << side;
+            // The low wall's figure is typed where that wall stands, and only there.
+            EXPECT_EQ(keyed(d, "coop.low_wall").size(), 1U) << fall << side;
+        }
+        EXPECT_EQ(ends, 2) << fall;
+        const auto plan = keyed(roofFramePlan(*a->model, s, *a->takeoff), "roof.ridge");
+        ASSERT_EQ(plan.size(), 1U) << fall;
+        EXPECT_TRUE(near(plan[0], inches(42))) << fall;
+    }
+}
+
+TEST(GableDrawings, EndWallsAreDimensionedUpToTheRidgesPost) {
+    const auto a = answerTo(gableWith({{"roof.falls_to", "right"}, {"coop.width", "8ft"}, {"coop.depth", "10ft"}, {"runs.1", ""}}));
+    for (const auto* side : {"front", "back"}) {
+        const auto d = wallFrame(*a->model, *a->settled, *a->takeoff, side);
+        const auto post = std::ranges::find_if(a->model->parts, [&](const Part& p) { return p.role == "ridge-post" && p.side == side; });
+        ASSERT_NE(post, a->model->parts.end()) << side;
+        const auto top = mm(post->box().high.z) - shellOf(*a->settled).floorTop;
+        EXPECT_TRUE(std::ranges::any_of(d.dimensions, [&](const Dimension& x) { return near(x.measured(), top); })) << side;
+        EXPECT_TRUE(std::ranges::any_of(d.labels, [&](const Label& l) { return l.part == post->id; })) << "its mark stands on it";
+    }
+}
+
+TEST(GableSlopes, MeasureThereAndBackAndMeetAtTheRidge) {
+    Settled s{gableWith(
+        {{"coop.depth", "9ft"}, {"coop.width", "12ft"}, {"roof.ridge", "4ft"}, {"roof.pitch", "7/12"}, {"roof.other_pitch", "5/12"}})};
+    const auto shell = shellOf(s);
+    ASSERT_TRUE(shell.gable());
+    for (const auto& slope : shell.slopes) {
+        for (double v = -300; v < 2000; v += 170) EXPECT_NEAR(slope.vOf(slope.yOf(v)), v, 1e-9);
+        // The seat lies on the plates: level with the wall's top where the notch begins.
+        EXPECT_NEAR(slope.under(slope.span - inMm(slope.seat)), inMm(slope.eave), 1e-6);
+        EXPECT_NEAR(slope.yOf(slope.span), slope.toBack ? inMm(shell.deep) : 0, 1e-6);
+    }
+    EXPECT_NEAR(shell.slopes[0].over(0, inMm(shell.rafterDeep)), shell.slopes[1].over(0, inMm(shell.rafterDeep)), 1e-6)
+        << "both roofs' tops meet over the ridge";
+    EXPECT_GE(inMm(profile(ridgeStock(shell))->wide), inMm(shell.rafterDeep) / std::cos(inRadians(pitch(7, 12))));
+    // What a wall's siding loses under a steep roof, by hand: 7/12 of the seat and the panel.
+    const double seat = inInches(birdsmouthSeat(shell.rafterDeep, pitch(7, 12), kWallDeep));
+    EXPECT_NEAR(inInches(sidingDrop(shell.rafterDeep, pitch(7, 12), inches(0.59375))), 7.0 / 12 * (seat + 0.59375), 1e-6);
+}
+
+TEST(GableCoops, StandOverEveryFlockWithNothingFailingThatASlopeDoesNotFail) {
+    for (const auto* kind : {"walk_in", "elevated"})
+        for (const int birds : {4, 8, 12}) {
+            const auto fails = [&](const char* roof) {
+                std::vector<std::string> out;
+                const auto a = answerTo(designWith({{"form.kind", kind}, {"flock.count", std::to_string(birds)}, {"roof.form", roof}}));
+                for (const auto& f : a->findings)
+                    if (f.state == State::fail) out.push_back(f.id);
+                return out;
+            };
+            const auto before = fails("single_slope");
+            for (const auto& id : fails("gable")) EXPECT_NE(std::ranges::find(before, id), before.end()) << kind << birds << " " << id;
+        }
 }
 
 }  // namespace

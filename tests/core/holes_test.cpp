@@ -22,29 +22,20 @@ std::string told(const HoleSearch& found) {
     return s;
 }
 
-const std::vector<std::vector<Change>> kShut{
-    {},
-    {{"form.kind", "elevated"}, {"flock.count", "5"}},
-    {{"roof.falls_to", "front"}, {"doors.1.wall", "back"}, {"flock.count", "8"}},
-    {{"roof.falls_to", "left"}, {"flock.count", "6"}},
-    {{"roof.falls_to", "right"}, {"runs.1.side", "left"}, {"flock.count", "8"}},
-    {{"roof.pitch", "8/12"}, {"flock.count", "6"}},
-    {{"roof.cover", "metal_sealed"}, {"roof.pitch", "0.5/12"}},
-    {{"foundation.kind", "posts"}, {"floor.height", "3'"}},
-    {{"runs.1.top", "mesh"}, {"runs.1.gate", "left"}},
-    {{"runs.1.top", "clear_lapped"}, {"runs.1.length", "6'"}, {"runs.1.gate", "right"}},
-    {{"frame.spacing", "16in"}, {"windows.1.kind", "shutter"}, {"roof.spacing", "16in"}},
-    {{"coop.width", "9'"}, {"coop.depth", "7'"}, {"flock.count", "10"}},
-    {{"runs.1", ""}},
-    {{"form.kind", "elevated"}, {"flock.count", "8"}, {"roof.falls_to", "back"}, {"skin.kind", "grooved-3/8"}},
-    {{"roof.form", "gable"}, {"roof.falls_to", "right"}, {"flock.count", "8"}},
-    {{"roof.form", "gable"}, {"coop.depth", "8ft"}, {"roof.ridge", "3ft"}},
-    {{"roof.form", "gable"}, {"form.kind", "elevated"}, {"flock.count", "5"}},
-    {{"roof.cover", "shingles"}},
-    {{"form.kind", "elevated"}, {"roof.pitch", "41.27deg"}, {"place.snow", "66 psf"}, {"flock.count", "6"}, {"pops.1", ""}},
-    {{"foundation.kind", "set_posts"}, {"runs.1.side", "left"}, {"flock.count", "8"}},
-    {{"roof.form", "gable"}, {"roof.cover", "shingles"}, {"roof.falls_to", "left"}, {"flock.count", "6"}},
-};
+/// Unlike coops of each roof and foundation; all are shut.
+const std::vector<std::vector<Change>> kShut = [] {
+    auto all = unlikeCoops();
+    for (const std::vector<Change>& more : std::vector<std::vector<Change>>{
+             {{"roof.form", "gable"}, {"roof.falls_to", "right"}, {"flock.count", "8"}},
+             {{"roof.form", "gable"}, {"coop.depth", "8ft"}, {"roof.ridge", "3ft"}},
+             {{"roof.form", "gable"}, {"form.kind", "elevated"}, {"flock.count", "5"}},
+             {{"roof.cover", "shingles"}},
+             {{"form.kind", "elevated"}, {"roof.pitch", "41.27deg"}, {"place.snow", "66 psf"}, {"flock.count", "6"}, {"pops.1", ""}},
+             {{"foundation.kind", "set_posts"}, {"runs.1.side", "left"}, {"flock.count", "8"}},
+             {{"roof.form", "gable"}, {"roof.cover", "shingles"}, {"roof.falls_to", "left"}, {"flock.count", "6"}}})
+        all.push_back(more);
+    return all;
+}();
 
 TEST(Holes, NoPresetHasAny) {
     for (const auto& preset : presets()) {
@@ -197,6 +188,42 @@ TEST(Holes, AppearWhereAClosingPartIsTakenAway) {
             for (const auto* p : parts) expectFoundWithout(m, *p, preset.name);
         }
     }
+}
+
+TEST(Holes, OfHalfAnInchMatterToQuarterInchMeshOnly) {
+    // Between the two plies of a header lies half an inch: shut by its plywood, else open to what quarter-inch mesh keeps out.
+    auto m = modelOf(designWith({{"form.kind", "elevated"},
+                                 {"flock.count", "4"},
+                                 {"mesh.kind", "hardware-cloth-1/4"},
+                                 {"pops.1.wall", "front"},
+                                 {"doors.1.wall", "back"}}));
+    const double half = 12.7 + kBallOverMeshMm, quarter = 6.35 + kBallOverMeshMm;
+    EXPECT_EQ(told(allHoles(m, quarter)), "");
+    std::erase_if(m.parts, [](const Part& p) { return p.role == "header-spacer"; });
+    EXPECT_EQ(told(allHoles(m, half)), "");
+    const auto found = allHoles(m, quarter, {}, 1);
+    ASSERT_FALSE(found.holes.empty());
+    EXPECT_NEAR(found.holes[0].wideMm, 12.7, 0.5);
+}
+
+TEST(Holes, TheBallFollowsTheMesh) {
+    Settled half{Design{}}, quarter{designWith({{"mesh.kind", "hardware-cloth-1/4"}})};
+    EXPECT_NEAR(ballThatMeshStops(half), 25.4 * 9 / 16, 1e-9);
+    EXPECT_NEAR(ballThatMeshStops(quarter), 25.4 * 5 / 16, 1e-9);
+}
+
+TEST(Holes, ZonesStartWhereThereIsRoom) {
+    // With the middle of the floor taken by a pillar the search starts beside it; in a coop filled to the roof nothing is known.
+    auto m = modelOf(designWith({{"runs.1", ""}, {"flock.count", "6"}}));
+    const auto middle = zonesOf(m)[0].from[0];
+    Part pillar;
+    pillar.id = "pillar", pillar.role = "pillar", pillar.solids = {box(middle - Vec3{40, 40, 199}, middle + Vec3{40, 40, 900})};
+    m.parts.push_back(pillar);
+    EXPECT_TRUE(allHoles(m, kBall).whole);
+    m.parts.back().solids = {box({100, 100, 0}, {2500, 2500, 2200})};
+    const auto nothing = allHoles(m, kBall);
+    EXPECT_FALSE(nothing.whole);
+    EXPECT_TRUE(nothing.holes.empty());
 }
 
 TEST(Holes, AreAFindingWithTheirPlace) {

@@ -9,22 +9,7 @@
 namespace oiko {
 namespace {
 
-const std::vector<std::vector<Change>> kUnlike{
-    {},
-    {{"form.kind", "elevated"}, {"flock.count", "5"}},
-    {{"roof.falls_to", "front"}, {"doors.1.wall", "back"}, {"flock.count", "8"}},
-    {{"roof.falls_to", "left"}, {"flock.count", "6"}},
-    {{"roof.falls_to", "right"}, {"runs.1.side", "left"}, {"flock.count", "8"}},
-    {{"roof.pitch", "8/12"}, {"flock.count", "6"}},
-    {{"roof.cover", "metal_sealed"}, {"roof.pitch", "0.5/12"}},
-    {{"foundation.kind", "posts"}, {"floor.height", "3'"}},
-    {{"runs.1.top", "mesh"}, {"runs.1.gate", "left"}},
-    {{"runs.1.top", "clear_lapped"}, {"runs.1.length", "6'"}, {"runs.1.gate", "right"}},
-    {{"frame.spacing", "16in"}, {"windows.1.kind", "shutter"}, {"roof.spacing", "16in"}},
-    {{"coop.width", "9'"}, {"coop.depth", "7'"}, {"flock.count", "10"}},
-    {{"runs.1", ""}},
-    {{"form.kind", "elevated"}, {"flock.count", "8"}, {"roof.falls_to", "back"}, {"skin.kind", "grooved-3/8"}, {"roost.stock", "2x4"}},
-};
+const std::vector<std::vector<Change>> kUnlike = unlikeCoops();
 
 class Unlike : public testing::TestWithParam<std::size_t> {};
 TEST_P(Unlike, IsSound) {

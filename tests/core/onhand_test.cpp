@@ -336,5 +336,28 @@ TEST(OnHand, HardwareAndMeshOnHandAreNotBought) {
     EXPECT_LT(rolls(*rolled), rolls(*bare));
 }
 
+TEST(OnHand, AStartedRollOfFeltIsUsedUpBeforeAnotherIsBought) {
+    auto d = designWith({{"roof.cover", "shingles"}, {"runs.1", ""}});
+    const auto bought = [](const Answer& a) {
+        std::int64_t n = 0;
+        for (const auto& l : a.bill.lines)
+            if (l.item == "felt-15") n += l.bought;
+        return n;
+    };
+    EXPECT_EQ(bought(*answerTo(d)), 1);
+    d.onHand.push_back({"felt", inches(36), feet(200), 1});
+    const auto a = answerTo(d);
+    EXPECT_EQ(bought(*a), 0);
+    EXPECT_EQ(a->bill.usedOnHand[0], 1);
+    double along = 0;
+    for (const auto& r : a->cuts->rolls.sheets)
+        for (const auto& p : r.placements)
+            if (a->cuts->rollParts[p.part].sheet == "felt") {
+                EXPECT_LE(p.y + p.height, feet(200));
+                along += inFeet(p.height);
+            }
+    EXPECT_GT(along, 20);
+}
+
 }  // namespace
 }  // namespace oiko

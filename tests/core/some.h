@@ -21,6 +21,25 @@ inline Model modelOf(const Design& d) {
     Settled s{d};
     return buildModel(s);
 }
+/// Coops as unlike as one slope allows.
+inline std::vector<std::vector<Change>> unlikeCoops() {
+    return {
+        {},
+        {{"form.kind", "elevated"}, {"flock.count", "5"}},
+        {{"roof.falls_to", "front"}, {"doors.1.wall", "back"}, {"flock.count", "8"}},
+        {{"roof.falls_to", "left"}, {"flock.count", "6"}},
+        {{"roof.falls_to", "right"}, {"runs.1.side", "left"}, {"flock.count", "8"}},
+        {{"roof.pitch", "8/12"}, {"flock.count", "6"}},
+        {{"roof.cover", "metal_sealed"}, {"roof.pitch", "0.5/12"}},
+        {{"foundation.kind", "posts"}, {"floor.height", "3'"}},
+        {{"runs.1.top", "mesh"}, {"runs.1.gate", "left"}},
+        {{"runs.1.top", "clear_lapped"}, {"runs.1.length", "6'"}, {"runs.1.gate", "right"}},
+        {{"frame.spacing", "16in"}, {"windows.1.kind", "shutter"}, {"roof.spacing", "16in"}},
+        {{"coop.width", "9'"}, {"coop.depth", "7'"}, {"flock.count", "10"}},
+        {{"runs.1", ""}},
+        {{"form.kind", "elevated"}, {"flock.count", "8"}, {"roof.falls_to", "back"}, {"skin.kind", "grooved-3/8"}, {"roost.stock", "2x4"}},
+    };
+}
 /// Under the sanitizers long tests take a share of their cases, as the random designs do.
 inline bool sampled() {
     const char* designs = std::getenv("OIKO_RANDOM_DESIGNS");

@@ -138,7 +138,13 @@ std::string joistFor(Ask& a) {
 Length lowWallFor(Ask& a) {
     const auto half = inches(0.5);
     const auto upTo = [&](Length v) { return bounded(half * ((v.count() + half.count() - 1) / half.count()), feet(2), feet(8)); };
-    if (!elevated(a)) return upTo(a.length("keeper.height") + inches(3));  // boots 1 in, 2 in of air: common practice
+    if (!elevated(a)) {
+        const auto stand = a.length("keeper.height") + inches(3);  // boots 1 in, 2 in of air: common practice
+        if (!gable(a)) return upTo(stand);
+        // A door in an end wall, half as wide as 38 in with its kings, fits under the ridge of a narrow gable only over higher eaves.
+        const double risen = std::tan(inRadians(a.angle("roof.pitch"))) * inMm(a.length("roof.ridge") - inches(22.5));
+        return upTo(std::max(stand, stand + inches(5) - mm(risen)));
+    }
     // A run's roof goes under the eave, and its beam over the pop door.
     auto low = inches(42);
     const auto run = runSide(a);
@@ -360,9 +366,9 @@ std::vector<Param> declare() {
     p.push_back(choice("vents.*.wall", openings, sides, [](Ask& a) -> Value {
         const std::vector<std::string_view> odd{"back", "left", "front", "right"}, even{"front", "right", "left", "back"};
         // Across from one another; over the run's roof only where a walk-in's wall is high enough for both.
-        const auto order = endsFirst(a, a.row() % 2 == 1 ? odd : even);
+        const auto& order = a.row() % 2 == 1 ? odd : even;
         const auto self = mine("vents", a);
-        if (!elevated(a)) return sideWithRoom(a, self, inches(24), order);
+        if (!elevated(a)) return sideWithRoom(a, self, inches(24), endsFirst(a, order));
         const auto clear = runLast(a, order);
         // Even a narrow vent elsewhere is better than one that presses the run's roof down.
         const bool elsewhere = std::ranges::any_of(clear, [&](auto s) { return s != runSide(a) && widestGap(a, s, self) >= inches(14); });
