@@ -238,5 +238,40 @@ TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
     }
 }
 
+/// What chance once found, by what was wrong: each is whole now, or refused with a reason.
+TEST(OnceFound, StaysMended) {
+    const std::vector<std::pair<const char*, std::vector<Change>>> found{
+        {"roosts came up against the nests' lip",
+         {{"form.kind", "elevated"}, {"flock.double", "yes"}, {"roof.falls_to", "left"}, {"roost.apart", "1' 10 7/16\""}, {"runs.1", ""}}},
+        {"skids of 12' 5 1/4\" with nothing longer than 14'", {{"coop.width", "12' 5 1/4\""}, {"stock.longest", "14ft"}, {"runs.1", ""}}},
+        {"a shutter wider than a sheet", {{"windows.1.kind", "shutter"}, {"windows.1.wall", "front"}, {"windows.1.width", "4' 10\""}}},
+        {"a tie in the end wall",
+         {{"coop.width", "12' 2 3/8\""},
+          {"roof.form", "gable"},
+          {"roof.spacing", "16in"},
+          {"vents.3.wall", "front"},
+          {"windows.1.width", "10in"}}},
+        {"a header's spacer longer than a sheet",
+         {{"form.kind", "elevated"},
+          {"coop.width", "14ft"},
+          {"vents.1.wall", "back"},
+          {"vents.1.width", "11' 5\""},
+          {"vents.2", ""},
+          {"runs.1", ""}}},
+        {"rafters of a run too near each other for a block",
+         {{"runs.1.side", "front"}, {"runs.1.width", "12' 3\""}, {"coop.width", "10ft"}}},
+    };
+    for (const auto& [what, changes] : found) {
+        const auto d = Design{}.with(changes);
+        if (!d) {
+            EXPECT_TRUE(d.error().what.id.starts_with("clash.")) << what;
+            continue;
+        }
+        const auto a = answerTo(d.value());
+        EXPECT_EQ(unsound(*a->model), "") << what;
+        expectWhole(*a, what);
+    }
+}
+
 }  // namespace
 }  // namespace oiko
