@@ -124,6 +124,12 @@ TEST(RollRoofing, ComesFromRollsThatCoverASquare) {
     for (const auto& [label, n] : left) EXPECT_EQ(n, 0) << label;
 }
 
+TEST(Shingles, NeedNothingOfAMetalRoof) {
+    const auto a = answerTo(designWith({{"roof.cover", "shingles"}, {"roof.form", "gable"}, {"runs.1", ""}}));
+    for (const auto* item : {"screw-stitch", "screw-roof-1-1/2", "closure-strip", "ridge-cap-10"}) EXPECT_EQ(bought(*a, item), 0) << item;
+    EXPECT_GT(bought(*answerTo(designWith({{"roof.form", "gable"}, {"runs.1", ""}})), "screw-stitch"), 0);
+}
+
 TEST(RoofDeck, IsWholeAndItsJointsLieOverRafters) {
     for (const auto& changes : kDecked) {
         const auto m = modelOf(designWith(changes));

@@ -149,6 +149,7 @@ void expectWhole(const Answer& a, const std::string& which) {
     // Every piece is cut from stock that is sold, exactly as often as it is needed.
     EXPECT_TRUE(a.cuts->boards.unplaced.empty())
         << which << (a.cuts->boards.unplaced.empty() ? "" : a.cuts->boardParts[a.cuts->boards.unplaced[0].first].label);
+    EXPECT_TRUE(a.cuts->rolls.unplaced.empty()) << which;
     EXPECT_TRUE(a.cuts->sheets.unplaced.empty())
         << which << (a.cuts->sheets.unplaced.empty() ? "" : a.cuts->sheetParts[a.cuts->sheets.unplaced[0].first].label);
     std::vector<std::int64_t> cutOf(a.cuts->boardParts.size());

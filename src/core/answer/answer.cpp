@@ -58,9 +58,8 @@ void judgeLists(Answer& a) {
     add("waste.wood", "waste", a.waste, 0.15, "share", State::near);
     if (a.bill.budget > Money{}) add("budget.total", "budget", inUnits(a.bill.total), inUnits(a.bill.budget), "money", State::fail);
     if (a.cuts->surplus > 0) add("cuts.surplus", "others", static_cast<double>(a.cuts->surplus), 0, "count", State::near);
-    if (!a.cuts->boards.unplaced.empty() || !a.cuts->sheets.unplaced.empty())
-        add("cuts.unplaced", "others", static_cast<double>(a.cuts->boards.unplaced.size() + a.cuts->sheets.unplaced.size()), 0, "count",
-            State::fail);
+    if (const auto n = a.cuts->boards.unplaced.size() + a.cuts->sheets.unplaced.size() + a.cuts->rolls.unplaced.size(); n > 0)
+        add("cuts.unplaced", "others", static_cast<double>(n), 0, "count", State::fail);
 }
 
 /// The widest way in, against the ball that the mesh must stop.

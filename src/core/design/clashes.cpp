@@ -177,7 +177,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         if (o.row.starts_with("doors") && shell.eaveSide(o.wall)) {
             // On an eave's wall the roof's edge comes down over the swinging leaf: it stays under tails and fascia.
             const double reach = std::min(inMm(shell.overhang + inches(1.5)), inMm(o.width + inches(2)));
-            const auto& slope = shell.slopes[shell.localSide(o.wall) == 2 ? 0 : 1];
+            const auto& slope = shell.slopeOver(o.wall);
             const auto edge = mm(slope.under(slope.span + reach)) - inches(2);
             if (o.height > edge)
                 return Clash{"door.eave",

@@ -111,15 +111,16 @@ Length easyEntry(Ask& a, std::string_view wall, Length width, Length height) {
     return shell.localSide(wall) == 3 ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
 }
 
+Angle steepest(Ask& a) { return gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : a.angle("roof.pitch"); }
+
 std::string rafterFor(Ask& a) {
     const auto& w = wood(a.choice("wood.species"));
     const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
     const auto load = roofLoad(a, a.choice("roof.cover"));
     const auto clear = rafterRun(a) - inches(gable(a) ? 4.25 : 7);
-    const auto steepest = gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : a.angle("roof.pitch");
     for (const auto size : {"2x4", "2x6"})
         if (clearSpan(w, *profile(size), spacing, load).clear >= clear &&
-            birdsmouthSeat(profile(size)->wide, steepest, kWallDeep) >= kLeastBearing)
+            birdsmouthSeat(profile(size)->wide, steepest(a), kWallDeep) >= kLeastBearing)
             return size;
     return "2x8";
 }
@@ -150,7 +151,7 @@ Length lowWallFor(Ask& a) {
     const auto run = runSide(a);
     const auto fall = a.choice("roof.falls_to");
     if (run != fall && !(gable(a) && run == opposite(fall))) return low;
-    const double drop = std::tan(inRadians(std::max(a.angle("roof.pitch"), gable(a) ? a.angle("roof.other_pitch") : Angle{})));
+    const double drop = std::tan(inRadians(steepest(a)));
     for (const int row : a.rows("pops"))
         if (const auto pop = "pops." + std::to_string(row); a.choice(pop + ".wall") == run)
             low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + inches(5.5) + kRunRoofThick + inches(2) +
@@ -259,8 +260,7 @@ std::vector<Param> declare() {
     p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value {
         // Under a steep roof the siding would end below a single plate.
-        const auto steepest = gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : a.angle("roof.pitch");
-        const bool reaches = sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest, thicknessOf(a.choice("skin.kind"))) <= kPlate;
+        const bool reaches = sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest(a), thicknessOf(a.choice("skin.kind"))) <= kPlate;
         return std::string{elevated(a) && reaches ? "single" : "doubled"};
     }));
     p.push_back(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }));
@@ -295,7 +295,7 @@ std::vector<Param> declare() {
         const auto want = a.choice(self + ".kind") == "people_door" ? a.length("keeper.height") + inches(3) : inches(28);
         auto most = headRoom(a, "doors");
         if (const auto shell = shellOf(a); shell.eaveSide(side(a, "doors"))) {
-            const auto& slope = shell.slopes[shell.localSide(side(a, "doors")) == 2 ? 0 : 1];
+            const auto& slope = shell.slopeOver(side(a, "doors"));
             most = std::min(most, mm(slope.under(slope.span + inMm(shell.overhang + inches(1.5)))) - inches(2));
         }
         return bounded(std::min(want, most), inches(14), inches(84));

@@ -16,7 +16,6 @@ namespace oiko {
 inline constexpr Length kPlate = inches(1.5);           ///< thickness of a 2x plate laid flat
 inline constexpr Length kWallDeep = inches(3.5);        ///< a stud wall of 2x4
 inline constexpr Length kInsideFittings = inches(2.5);  ///< what is fixed to a wall's inside keeps within this
-inline constexpr Length kPaver = inches(2);
 inline constexpr Length kPurlin = inches(1.5);
 
 struct Shell {
@@ -36,6 +35,8 @@ struct Shell {
     int localSide(std::string_view side) const;
     /// Rafters lie on this side's wall; the others slope.
     bool bearing(std::string_view side) const { return localSide(side) % 2 == 0; }
+    /// The slope whose eave hangs over this side; it must be an eave's.
+    const Slope& slopeOver(std::string_view side) const { return slopes[localSide(side) == 2 ? 0 : 1]; }
     /// Water runs off over this side.
     bool eaveSide(std::string_view side) const { return localSide(side) == 2 || (gable() && localSide(side) == 0); }
     /// Deck to the top of the plates of the wall that the roof falls to, of the wall across from it, and of the lower of both.

@@ -26,7 +26,7 @@ Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const Sp
 
 double nailLateralLb(const Wood& w) {
     // Side and main member are of one wood: R_e = 1.
-    const double d = 0.162, bearing = 16600 * std::pow(w.specificGravity, 1.84), yield = 90000;
+    const double d = 0.148, bearing = 16600 * std::pow(w.specificGravity, 1.84), yield = 90000;
     return d * d / 2.2 * std::sqrt(2 * bearing * yield / (3 * 2));
 }
 

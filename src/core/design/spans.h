@@ -22,8 +22,8 @@ struct Span {
 Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const SpanLoad& load);
 std::string_view name(Span::Governs g);
 inline constexpr double kSnowDuration = 1.15;
-/// What one 16d common nail carries sideways in this wood, both members 1 1/2 in or more, lb: yield mode IV.
-/// Source: NDS 2018 Table 12.3.1A with F_e = 16600 G^1.84 (12.3.3), F_yb 90,000 psi, K_D 2.2; as Table 12N tabulates.
+/// What one 10d common nail, 3 in long, carries sideways between two 2x members of this wood, lb: yield mode IV. A longer one comes
+/// through. Source: NDS 2018 Table 12.3.1A with F_e = 16600 G^1.84 (12.3.3), F_yb 90,000 psi, K_D 2.2; as Table 12N tabulates.
 double nailLateralLb(const Wood& wood);
 inline constexpr Source kNds12{"NDS", "2018", "Table 12.3.1A, yield mode IV"};
 

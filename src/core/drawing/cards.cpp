@@ -217,13 +217,13 @@ Drawing rollCards(const CutLists& cuts, std::size_t from, std::size_t count) {
     };
     double longest = 1, high = 1;
     for (auto i = from; i < last; ++i) longest = std::max(longest, drawn(rolls[i])), high += inMm(cuts.rollStock[rolls[i].stock].width);
-    const double mm = std::max(longest / 240, high / 100);  // of the coop to a millimetre of paper, about
+    const double paper = std::max(longest / 240, high / 100);  // of the coop to a millimetre of paper, about
     double y = 0;
     for (auto i = from; i < last; ++i) {
         const auto& st = cuts.rollStock[rolls[i].stock];
         const double wide = inMm(st.width), end = drawn(rolls[i]);
         const bool whole = end >= inMm(st.height) - 1;
-        y -= wide + 9 * mm;
+        y -= wide + 9 * paper;
         std::vector<Vec2> outline{{end, y + wide}, {0, y + wide}, {0, y}, {end, y}};
         d.add({Pen::outline, Fill::none, outline, whole, ""});
         if (!whole) d.add({Pen::hidden, Fill::none, {{end, y}, {end, y + wide}}, false, ""});
@@ -232,14 +232,14 @@ Drawing rollCards(const CutLists& cuts, std::size_t from, std::size_t count) {
             const double a = inMm(p.y), e = a + inMm(p.height), low = y + inMm(p.x), top = low + inMm(p.width);
             const auto& label = cuts.rollParts[p.part].label;
             d.add({Pen::edge, Fill::sheet, {{a, low}, {e, low}, {e, top}, {a, top}}, true, label});
-            const bool roomy = e - a > 34 * mm, upright = e - a < 8 * mm && top - low > e - a;
+            const bool roomy = e - a > 34 * paper, upright = e - a < 8 * paper && top - low > e - a;
             const Say says = roomy ? Say{Message{"card.strip", {label, p.width, p.height}}} : Say{label};
             d.labels.push_back(
-                {{(a + e) / 2, (low + top) / 2 - (upright ? 0 : 0.7 * mm)}, says, 1.9, 0, upright ? 90.0 : 0.0, true, label});
+                {{(a + e) / 2, (low + top) / 2 - (upright ? 0 : 0.7 * paper)}, says, 1.9, 0, upright ? 90.0 : 0.0, true, label});
         }
         const bool had = st.label.starts_with("onhand:");
         d.labels.push_back(
-            {{0, y + wide + 2.3 * mm},
+            {{0, y + wide + 2.3 * paper},
              Message{had ? "roll.had" : "roll.named", {static_cast<std::int64_t>(i + 1), Ref{"stock." + st.sheet}, st.width, st.height}},
              2.2,
              -1,

@@ -104,7 +104,7 @@ struct Covering {
                 {lying(q0, q1, x, std::min(x + wide, x1), lift, inMm(thicknessOf(cover.stock)))}, Form::panel);
     }
 
-    /// Flat boards between the end rafters and the fly rafters, under the deck, at most 24 in apart; clear of the corner boards.
+    /// Boards on edge between the end rafters and the fly rafters, under the deck, at most 24 in apart; clear of the corner boards.
     void lookouts() {
         const double deep = inMm(profile("2x4")->wide), q0 = (std::max(0.0, slope.start) - slope.start) / c + 6 * kIn,
                      q1 = (slope.span - slope.start) / c - 7 * kIn;

@@ -170,10 +170,10 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         const auto spacing = readLength(s.choice("roof.spacing"), Units::imperial).value();
         const double push = tieThrustLb(shell, roofLoad(s, s.choice("roof.cover")), spacing);
         const double nails = std::max(3.0, std::ceil(push / (nailLateralLb(wood(s.choice("wood.species"))) * kSnowDuration) - 1e-9));
-        add("nail-16d", 2 * nails * roles["rafter-tie"], "tienails", kNds12);
+        add("nail-10d", 2 * nails * roles["rafter-tie"], "tienails", kNds12);
     }
     for (const auto& p : m.parts)
-        if (p.role == "ridge-cap") add("screw-stitch", 2 * std::ceil(p.extent(p.along) / 304.8), "cap");
+        if (p.role == "ridge-cap" && p.form == Form::trim) add("screw-stitch", 2 * std::ceil(p.extent(p.along) / 304.8), "cap");
     roofing(m, add);
     // A closure strip at both ends of each metal or clear panel; stitch screws every 24 in of a side lap.
     double laps = 0;

@@ -155,7 +155,8 @@ Takeoff takeOff(const Model& model, Settled& settled) {
                 const double across = std::max(p.extent(p.wide), p.extent(p.thick()));
                 piece.ripped = across < inMm(size->wide) - 0.5;
             }
-            piece.grain = faced;
+            // Grooves run upright; a deck's face grain runs across what carries it.
+            piece.grain = faced || p.role == "deck" || p.role == "roof-deck";
             piece.openings = p.form == Form::sheet && p.solids.size() > 1;
             if (piece.openings) piece.cutouts = cutoutsOf(p);
             same = t.pieces.size();
