@@ -15,11 +15,11 @@ namespace oiko {
 namespace {
 
 constexpr std::array<std::string_view, 34> kIds{
-    "pitch.cover",  "rafter.stock", "rafter.bearing", "wall.stock",    "wall.panel",  "opening.corner", "opening.apart",
-    "opening.head", "opening.low",  "purlin.stock",   "roost.room",    "roost.roof",  "nests.run",      "nests.sheet",
-    "run.wall",     "run.roof",     "run.low",        "run.pitch",     "run.rafter",  "run.opening",    "gate.room",
-    "ramp.long",    "ramp.sheet",   "beam.stock",     "door.eave",     "run.before",  "run.past",       "ridge.wall",
-    "ridge.low",    "ridge.ties",   "opening.ridge",  "shutter.sheet", "siding.eave", "nests.eave"};
+    "pitch.cover",  "rafter.stock",  "rafter.bearing", "wall.stock",  "wall.panel",  "opening.corner", "opening.apart",
+    "opening.head", "opening.low",   "roost.room",     "roost.roof",  "nests.run",   "nests.sheet",    "run.wall",
+    "run.roof",     "run.low",       "run.pitch",      "run.rafter",  "run.opening", "gate.room",      "ramp.long",
+    "ramp.sheet",   "beam.stock",    "door.eave",      "run.before",  "run.past",    "ridge.wall",     "ridge.low",
+    "ridge.ties",   "opening.ridge", "shutter.sheet",  "siding.eave", "nests.eave",  "run.shared"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -100,9 +100,6 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
                                               : "coop.width",
                      "stock.longest",
                      {shell.rafterLength(), longest}};
-    if (shell.wide + shell.rake * 2 + trim > longest)
-        return Clash{
-            "purlin.stock", shell.turn % 2 == 0 ? "coop.width" : "coop.depth", "roof.rake", {shell.wide + shell.rake * 2, longest}};
     return std::nullopt;
 }
 
@@ -218,72 +215,100 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     return std::nullopt;
 }
 
+/// A run under a roof of its own, which goes under the coop's eave.
+std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace& run) {
+    const auto& r = run.key;
+    const auto height = s.length(r + ".height");
+    const auto fall = s.angle(r + ".pitch");
+    const auto wall = wallLength(s, run.side);
+    // A run may reach past the coop's corner: by enough for a post of its own there, and with enough of it along the wall.
+    if (run.at + feet(3) > wall)
+        return Clash{"run.wall",
+                     r + ".at",
+                     s.isSet(r + ".side") ? r + ".side" : r + ".width",
+                     {run.at, wall},
+                     wall >= feet(3) ? std::optional{Change{r + ".at", text(r, wall - feet(3), s)}} : std::nullopt};
+    if (const auto past = run.at + run.width - wall; past > Length{} && past < kLeastPastCorner)
+        return Clash{"run.past", r + ".width", r + ".at", {past, kLeastPastCorner}, Change{r + ".width", text(r, wall - run.at, s)}};
+    const auto eave = roofEdge(shell, run.side) - inches(9);
+    if (height > eave)
+        return Clash{"run.roof",
+                     r + ".height",
+                     "coop.low_wall",
+                     {height, eave},
+                     eave > feet(3) ? std::optional{Change{r + ".height", text(r, eave, s)}} : std::nullopt};
+    const auto least = run.top == "mesh" ? pitch(0.5, 12) : roofCover(run.top).least;
+    if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
+    const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(run.length - kWallDeep));
+    if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};
+    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const double a = inRadians(fall);
+    const auto rafter = mm(inMm(run.length + inches(8)) / std::cos(a) + 140 * std::tan(a));
+    if (rafter + s.length("cut.trim") * 2 > longest) return Clash{"run.rafter", r + ".length", "stock.longest", {rafter, longest}};
+    return std::nullopt;
+}
+
+/// A run that the coop's own roof goes on over.
+std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPlace& run) {
+    if (shell.bearing(run.side))
+        return Clash{"run.shared",
+                     run.key + ".side",
+                     "roof.falls_to",
+                     {Ref{"side." + run.side}, Ref{"side." + s.choice("roof.falls_to")}},
+                     Change{run.key + ".side", std::string{kSides[(sideIndex(s.choice("roof.falls_to")) + 3) % 4]}}};
+    return std::nullopt;
+}
+
+/// What opens behind a run.
+std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPlace& run, const std::vector<Opening>& all) {
+    const auto& r = run.key;
+    for (const auto& o : all) {
+        if (o.wall != run.side || o.row == "nests") continue;
+        // It does so under the run's beam or over its roof.
+        if (const auto beam = runBeamBefore(s, shell, run.side, o.at, o.width);
+            beam && o.sill + o.height + inches(0.5) > *beam && o.sill < *beam + runBeamDeep(run.width) + kRunRoofThick) {
+            const auto over = shell.floorTop + o.sill - kRunRoofThick;
+            return Clash{
+                "run.before",
+                r + ".height",
+                heightKey(o),
+                {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(run.width) + kRunRoofThick},
+                over >= feet(3) && over < runHeight(s, run) ? std::optional{Change{r + ".height", text(r, over, s)}} : std::nullopt};
+        }
+        if (o.vent) continue;  // vents have nothing outside that a post would meet
+        // The run's posts beside the coop stand clear of openings, or an opening lies wholly in or out of it.
+        for (const auto edge : runInnerPosts(s, run))
+            if (const auto post = run.at + edge; o.at < post + kWallDeep + kBesidePost && post < o.at + o.width + kBesidePost)
+                return Clash{"run.opening", o.row + ".at", r + (run.shared ? ".top" : ".at"), {keyRef(o.row + ".at"), keyRef(r + ".at")}};
+        if (o.row.starts_with("doors"))
+            return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
+        if (o.row.starts_with("pops")) {
+            const bool inside = o.at > run.at && o.at + o.width < run.at + run.width;
+            const double rise = inMm(shell.floorTop + o.sill) - 20;
+            if (inside && rise / std::tan(inRadians(s.angle(o.row + ".ramp"))) + 60 > inMm(run.length - inches(8)))
+                return Clash{"ramp.long", o.row + ".ramp", r + ".length", {s.angle(o.row + ".ramp"), run.length}};
+        }
+    }
+    return std::nullopt;
+}
+
 std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
     for (const int row : s.rows("runs")) {
-        const auto r = "runs." + std::to_string(row);
-        const auto side = s.choice(r + ".side");
-        const auto at = s.length(r + ".at"), width = s.length(r + ".width"), out = s.length(r + ".length"),
-                   height = s.length(r + ".height");
-        const auto fall = s.angle(r + ".pitch");
-        const auto wall = wallLength(s, side);
-        // A run may reach past the coop's corner: by enough for a post of its own there, and with enough of it along the wall.
-        if (at + feet(3) > wall)
-            return Clash{"run.wall",
-                         r + ".at",
-                         s.isSet(r + ".side") ? r + ".side" : r + ".width",
-                         {at, wall},
-                         wall >= feet(3) ? std::optional{Change{r + ".at", text(r, wall - feet(3), s)}} : std::nullopt};
-        if (at + width > wall && at + width < wall + kLeastPastCorner)
-            return Clash{
-                "run.past", r + ".width", r + ".at", {at + width - wall, kLeastPastCorner}, Change{r + ".width", text(r, wall - at, s)}};
-        if (s.choice("nests.wall") == side) return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + side}}};
-        const auto eave = roofEdge(shell, side) - inches(9);
-        if (height > eave)
-            return Clash{"run.roof",
-                         r + ".height",
-                         "coop.low_wall",
-                         {height, eave},
-                         eave > feet(3) ? std::optional{Change{r + ".height", text(r, eave, s)}} : std::nullopt};
-        const auto& top = s.choice(r + ".top");
-        const auto least = top == "mesh" ? pitch(0.5, 12) : roofCover(top).least;
-        if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
-        const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(out - kWallDeep));
-        if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};
+        const auto run = runPlace(s, "runs." + std::to_string(row));
+        const auto& r = run.key;
+        if (s.choice("nests.wall") == run.side) return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
+        if (auto c = run.shared ? sharedRunClash(s, shell, run) : ownRunClash(s, shell, run)) return c;
+        // Outwards the side's posts stand nearest to each other beside the coop.
         const auto gate = s.length(r + ".gate_width");
-        const auto gateWall = s.choice(r + ".gate") == "outer" ? width : out;
-        if (gate + inches(8) > runPosts(s, gateWall)[1])
-            return Clash{"gate.room", r + ".gate_width", s.choice(r + ".gate") == "outer" ? r + ".width" : r + ".length", {gate, gateWall}};
-        const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
-        const auto trim = s.length("cut.trim") * 2;
-        const double a = inRadians(fall);
-        const auto rafter = mm(inMm(out + inches(8)) / std::cos(a) + 140 * std::tan(a));
-        if (rafter + trim > longest) return Clash{"run.rafter", r + ".length", "stock.longest", {rafter, longest}};
-        for (const auto& o : all) {
-            if (o.wall != side || o.row == "nests") continue;
-            // What opens behind the run does so under its beam or over its roof.
-            if (const auto beam = runBeamBefore(s, shell, side, o.at, o.width);
-                beam && o.sill + o.height + inches(0.5) > *beam && o.sill < *beam + runBeamDeep(width) + kRunRoofThick) {
-                const auto over = shell.floorTop + o.sill - kRunRoofThick;
-                return Clash{"run.before",
-                             r + ".height",
-                             heightKey(o),
-                             {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(width) + kRunRoofThick},
-                             over >= feet(3) && over < height ? std::optional{Change{r + ".height", text(r, over, s)}} : std::nullopt};
-            }
-            if (o.vent) continue;  // vents have nothing outside that a post would meet
-            // The run's two posts beside the coop stand clear of openings, or an opening lies wholly in or out of it.
-            for (const auto edge : runInnerPosts(s, r))
-                if (const auto post = at + edge; o.at < post + kWallDeep + kBesidePost && post < o.at + o.width + kBesidePost)
-                    return Clash{"run.opening", o.row + ".at", r + ".at", {keyRef(o.row + ".at"), keyRef(r + ".at")}};
-            if (o.row.starts_with("doors"))
-                return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
-            if (o.row.starts_with("pops")) {
-                const bool inside = o.at > at && o.at + o.width < at + width;
-                const double rise = inMm(shell.floorTop + o.sill) - 20;
-                if (inside && rise / std::tan(inRadians(s.angle(o.row + ".ramp"))) + 60 > inMm(out - inches(8)))
-                    return Clash{"ramp.long", o.row + ".ramp", r + ".length", {s.angle(o.row + ".ramp"), out}};
-            }
-        }
+        const bool outer = s.choice(r + ".gate") == "outer";
+        if (gate + inches(8) > (outer ? runOuterPosts(s, run) : runSidePosts(s, run))[1])
+            return Clash{"gate.room",
+                         r + ".gate_width",
+                         outer && !run.shared ? r + ".width"
+                         : outer              ? r + ".side"
+                                              : r + ".length",
+                         {gate, outer ? run.width : run.length}};
+        if (auto c = beforeRunClash(s, shell, run, all)) return c;
     }
     return std::nullopt;
 }

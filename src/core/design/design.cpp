@@ -151,7 +151,12 @@ const Value& Settled::value(std::string_view key) {
 
 bool Settled::applies(std::string_view key) {
     const auto* p = findParam(key);
-    return p && (!p->applies || p->applies(*this));
+    if (!p || !p->applies) return p != nullptr;
+    const int before = row_;
+    row_ = parted(key).row;
+    const bool does = p->applies(*this);
+    row_ = before;
+    return does;
 }
 
 std::vector<std::string> Settled::slots() {
@@ -162,7 +167,8 @@ std::vector<std::string> Settled::slots() {
             continue;
         }
         const auto list = p.key.substr(0, p.key.find('.'));
-        for (const int row : design_.rows(list)) out.push_back(slotKey(list, row, p.key.substr(p.key.rfind('.') + 1)));
+        for (const int row : design_.rows(list))
+            if (auto key = slotKey(list, row, p.key.substr(p.key.rfind('.') + 1)); applies(key)) out.push_back(std::move(key));
     }
     return out;
 }

@@ -67,11 +67,9 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     // Nothing opens behind a post of a run; vents have nothing outside that would meet one.
     if (!self.starts_with("vents"))
         for (const int row : ask.rows("runs"))
-            if (const auto run = "runs." + std::to_string(row); ask.choice(run + ".side") == side)
-                for (const auto post : runInnerPosts(ask, run)) {
-                    const auto at = ask.length(run + ".at") + post;
-                    out.push_back({run, at - kBesidePost, at + kWallDeep + kBesidePost});
-                }
+            if (const auto run = runPlace(ask, "runs." + std::to_string(row)); run.side == side)
+                for (const auto post : runInnerPosts(ask, run))
+                    out.push_back({run.key, run.at + post - kBesidePost, run.at + post + kWallDeep + kBesidePost});
     return out;
 }
 

@@ -47,6 +47,7 @@ Param onlyWhen(Param p, std::function<bool(Ask&)> applies) {
 bool gable(Ask& a) { return a.choice("roof.form") == "gable"; }
 bool elevated(Ask& a) { return a.choice("form.kind") == "elevated"; }
 bool onPosts(Ask& a) { return a.choice("foundation.kind") != "skids"; }
+bool ownRoof(Ask& a) { return a.choice(slotKey("runs", a.row(), "top")) != "shared"; }
 bool setPosts(Ask& a) { return a.choice("foundation.kind") == "set_posts"; }
 std::string mine(std::string_view list, Ask& a) { return std::string{list} + "." + std::to_string(a.row()); }
 std::string side(Ask& a, std::string_view list) { return a.choice(mine(list, a) + ".wall"); }
@@ -163,15 +164,17 @@ Length lowWallFor(Ask& a) {
 Length alongRoof(Ask& a, std::string_view key) {
     const auto board = readLength(a.choice("stock.longest"), Units::imperial).value() - a.length("cut.trim") * 2;
     const auto fall = sideIndex(a.choice("roof.falls_to"));
-    if ((fall % 2 == 0) == (key == "coop.width")) return board - a.length("roof.rake") * 2;
+    if ((fall % 2 == 0) == (key == "coop.width")) return board;
     const double slope = inRadians(a.angle("roof.pitch"));
     const auto run = mm((inMm(board) - inMm(inches(7.25)) * std::tan(slope)) * std::cos(slope)) - a.length("roof.overhang");
     // A gable's rafters reach half way; plates, joists and ties still run from wall to wall.
     return gable(a) ? std::min(run * 2, board) : run - a.length("roof.overhang");
 }
 
-/// How far a run can go out, on a half foot: its rafters are one board, and its outer end stays above 30 in.
+/// How far a run can go out, on a half foot: its rafters are one board, and its outer end stays above 30 in. Under the coop's roof no
+/// member reaches from end to end.
 Length longestRun(Ask& a, const std::string& run) {
+    if (a.choice(run + ".top") == "shared") return feet(32);
     const auto half = inches(6);
     const auto board = readLength(a.choice("stock.longest"), Units::imperial).value() - a.length("cut.trim") * 2;
     const double slope = inRadians(a.angle(run + ".pitch"));
@@ -441,6 +444,8 @@ std::vector<Param> declare() {
     }));
     // Run
     p.push_back(choice("runs.*.side", run, sides, [](Ask& a) -> Value {
+        // The coop's roof goes on over its ends.
+        if (!ownRoof(a)) return std::string{kSides[(sideIndex(a.choice("roof.falls_to")) + 3) % 4]};
         // A run of 14 ft that is too small along the short side of a walk-in goes along the front, under the high eave.
         const double need = inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
         return std::string{!elevated(a) && need > 14 * inFeet(a.length("coop.depth")) && a.length("coop.depth") >= feet(6) &&
@@ -448,44 +453,62 @@ std::vector<Param> declare() {
                                ? "front"
                                : "right"};
     }));
-    p.push_back(length("runs.*.width", run, feet(3), feet(32), [](Ask& a) -> Value {
-        // As wide as the wall; past its corner where the run's floor would be too small at its longest.
-        const auto self = mine("runs", a);
-        const auto wall = wallLength(a, a.choice(self + ".side")) - a.length(self + ".at");
-        const auto half = inches(6);
-        const auto need = mm(inSquareMetres(a.area("flock.run_each") * birdsSizedFor(a)) * 1e6 / inMm(longestRun(a, self)));
-        if (need <= wall) return bounded(wall, feet(3), feet(32));
-        return bounded(std::max(half * ((need.count() + half.count() - 1) / half.count()), wall + kLeastPastCorner), feet(3), feet(32));
-    }));
-    p.push_back(length("runs.*.length", run, feet(4), feet(14), [](Ask& a) -> Value {
+    p.push_back(onlyWhen(
+        length("runs.*.width", run, feet(3), feet(32),
+               [](Ask& a) -> Value {
+                   // As wide as the wall; past its corner where the run's floor would be too small at its longest.
+                   const auto self = mine("runs", a);
+                   const auto wall = wallLength(a, a.choice(self + ".side")) - a.length(self + ".at");
+                   const auto half = inches(6);
+                   const auto need = mm(inSquareMetres(a.area("flock.run_each") * birdsSizedFor(a)) * 1e6 / inMm(longestRun(a, self)));
+                   if (need <= wall) return bounded(wall, feet(3), feet(32));
+                   return bounded(std::max(half * ((need.count() + half.count() - 1) / half.count()), wall + kLeastPastCorner), feet(3),
+                                  feet(32));
+               }),
+        ownRoof));
+    p.push_back(length("runs.*.length", run, feet(4), feet(32), [](Ask& a) -> Value {
         const auto need = inMm(feet(1)) * inMm(feet(1)) * inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
         const auto half = inches(6);
         const auto self = mine("runs", a);
-        const auto l = mm(need / inMm(a.length(self + ".width")));
+        const auto l = mm(need / inMm(runWidth(a, self)));
         return bounded(half * ((l.count() + half.count() - 1) / half.count()), feet(4), longestRun(a, self));
     }));
-    p.push_back(length("runs.*.at", run, Length{}, feet(12), always(Length{}), false));
-    p.push_back(
-        choice("runs.*.top", run, {"metal_lapped", "metal_sealed", "clear_lapped", "clear_sealed", "mesh"}, word("metal_sealed"), false));
-    p.push_back(angle("runs.*.pitch", run, pitch(0.5, 12), pitch(6, 12), [](Ask& a) -> Value {
-        const auto& top = a.choice(mine("runs", a) + ".top");
-        return top == "mesh" ? pitch(0.5, 12) : std::max(roofCover(top).least, pitch(1, 12));
+    p.push_back(onlyWhen(length("runs.*.at", run, Length{}, feet(12), always(Length{}), false), ownRoof));
+    p.push_back(choice("runs.*.top", run, {"metal_lapped", "metal_sealed", "clear_lapped", "clear_sealed", "mesh", "shared"},
+                       word("metal_sealed"), false));
+    p.push_back(onlyWhen(angle("runs.*.pitch", run, pitch(0.5, 12), pitch(6, 12),
+                               [](Ask& a) -> Value {
+                                   const auto& top = a.choice(mine("runs", a) + ".top");
+                                   return top == "mesh" ? pitch(0.5, 12) : std::max(roofCover(top).least, pitch(1, 12));
+                               }),
+                         ownRoof));
+    p.push_back(onlyWhen(
+        length("runs.*.height", run, feet(3), feet(8),
+               [](Ask& a) -> Value {
+                   const auto eighth = inches(0.5);
+                   const auto shell = shellOf(a);
+                   const auto runOn = a.choice(mine("runs", a) + ".side");
+                   auto most = roofEdge(shell, runOn) - kRunRoofThick;
+                   // Its roof passes under the vents of that wall.
+                   for (const int row : a.rows("vents"))
+                       if (const auto v = "vents." + std::to_string(row); a.choice(v + ".wall") == runOn)
+                           most = std::min(most, shell.floorTop + highestHead(shell, runOn, a.length(v + ".at"), a.length(v + ".width")) -
+                                                     a.length(v + ".height") - kRunRoofThick);
+                   return bounded(std::min(inches(80), eighth * (most.count() / eighth.count())), feet(3), feet(8));
+               }),
+        ownRoof));
+    p.push_back(choice("runs.*.gate", run, {"outer", "left", "right"}, [](Ask& a) -> Value {
+        // Where a post under the ridge leaves too little room beside it, the gate goes in a side.
+        const auto place = runPlace(a, mine("runs", a));
+        return std::string{place.shared && runOuterPosts(a, place)[1] < inches(26) ? "left" : "outer"};
     }));
-    p.push_back(length("runs.*.height", run, feet(3), feet(8), [](Ask& a) -> Value {
-        const auto eighth = inches(0.5);
-        const auto shell = shellOf(a);
-        const auto runOn = a.choice(mine("runs", a) + ".side");
-        auto most = roofEdge(shell, runOn) - kRunRoofThick;
-        // Its roof passes under the vents of that wall.
-        for (const int row : a.rows("vents"))
-            if (const auto v = "vents." + std::to_string(row); a.choice(v + ".wall") == runOn)
-                most = std::min(most, shell.floorTop + highestHead(shell, runOn, a.length(v + ".at"), a.length(v + ".width")) -
-                                          a.length(v + ".height") - kRunRoofThick);
-        return bounded(std::min(inches(80), eighth * (most.count() / eighth.count())), feet(3), feet(8));
+    p.push_back(length("runs.*.gate_width", run, inches(18), inches(48), [](Ask& a) -> Value {
+        const auto place = runPlace(a, mine("runs", a));
+        auto most = runWidth(a, place.key) - inches(16);
+        if (place.shared)
+            most = (a.choice(place.key + ".gate") == "outer" ? runOuterPosts(a, place) : runSidePosts(a, place))[1] - inches(8);
+        return bounded(most, inches(18), inches(32));
     }));
-    p.push_back(choice("runs.*.gate", run, {"outer", "left", "right"}, word("outer"), false));
-    p.push_back(length("runs.*.gate_width", run, inches(18), inches(48),
-                       [](Ask& a) -> Value { return bounded(a.length(mine("runs", a) + ".width") - inches(16), inches(18), inches(32)); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
     p.push_back(fixedLength("apron.width", run, Length{}, inches(24), inches(18)));
     // Cut

@@ -111,6 +111,11 @@ Shell shellOf(Ask& ask) {
         front.under0 = inMm(front.eave) + front.rise * (front.span - inMm(front.seat));
         s.slopes.push_back(front);
     }
+    for (const int row : ask.rows("runs"))
+        if (const auto run = "runs." + std::to_string(row); ask.choice(run + ".top") == "shared") {
+            const int local = s.localSide(ask.choice(run + ".side"));
+            if (local % 2 == 1) (local == 1 ? s.past : s.before) = runOffset(ask) + ask.length(run + ".length");
+        }
     return s;
 }
 
@@ -164,16 +169,54 @@ std::vector<Length> runPosts(Ask& ask, Length outside) {
     return out;
 }
 
-Length runAlongWall(Ask& ask, const std::string& run) {
-    return std::min(ask.length(run + ".width"), wallLength(ask, ask.choice(run + ".side")) - ask.length(run + ".at"));
+RunPlace runPlace(Ask& ask, const std::string& run) {
+    RunPlace r{run, ask.choice(run + ".side"), ask.choice(run + ".top"), false, {}, runWidth(ask, run), ask.length(run + ".length"), {}};
+    r.shared = r.top == "shared";
+    if (!r.shared) r.at = ask.length(run + ".at");
+    r.along = std::min(r.width, wallLength(ask, r.side) - r.at);
+    return r;
 }
 
-std::vector<Length> runInnerPosts(Ask& ask, const std::string& run) {
-    const auto width = ask.length(run + ".width"), along = runAlongWall(ask, run);
-    auto out = runPosts(ask, along);
-    if (width > along)
-        for (const auto p : runPosts(ask, width - along + kWallDeep))
-            if (p > Length{}) out.push_back(along - kWallDeep + p);
+Length runWidth(Ask& ask, const std::string& run) {
+    return ask.choice(run + ".top") == "shared" ? wallLength(ask, ask.choice(run + ".side")) : ask.length(run + ".width");
+}
+
+Length runHeight(Ask& ask, const RunPlace& run) {
+    if (!run.shared) return ask.length(run.key + ".height");
+    const auto shell = shellOf(ask);
+    return shell.floorTop + shell.lowestWall();
+}
+
+Length runOffset(Ask& ask) { return thicknessOf(ask.choice("skin.kind")) + inches(0.75) + inches(0.0625); }
+
+std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run) {
+    if (run.shared) return {Length{}, run.width - kWallDeep};
+    auto out = runPosts(ask, run.along);
+    if (run.width > run.along)
+        for (const auto p : runPosts(ask, run.width - run.along + kWallDeep))
+            if (p > Length{}) out.push_back(run.along - kWallDeep + p);
+    return out;
+}
+
+std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run) {
+    if (run.shared)
+        if (const auto ridge = shellOf(ask).ridgeOn(run.side))
+            return {Length{}, *ridge - Length::ticks(kWallDeep.count() / 2), run.width - kWallDeep};
+    return runPosts(ask, run.width);
+}
+
+std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run) {
+    if (!run.shared) return runPosts(ask, run.length);
+    const auto shell = shellOf(ask);
+    // The beam carries half the rafters' reach and the eave; it is one member alone, without the tenth and a half that repeated ones get.
+    const auto carried = Length::ticks(rafterRun(ask).count() / 2) + shell.overhang;
+    const auto& w = wood(ask.choice("wood.species"));
+    const auto most = std::min(
+        feet(8), clearSpan(w, *profile("4x6"), Length::ticks(carried.count() * 115 / 100), roofLoad(ask, ask.choice("roof.cover"))).clear);
+    const auto span = run.length - kWallDeep;
+    const auto bays = std::max<std::int64_t>(1, (span.count() + most.count() - 1) / most.count());
+    std::vector<Length> out;
+    for (std::int64_t i = 0; i <= bays; ++i) out.push_back(Length::ticks(span.count() * i / bays));
     return out;
 }
 
@@ -182,9 +225,10 @@ Length runBeamDeep(Length width) { return inches(width > feet(6) ? 5.5 : 3.5); }
 std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_view side, Length at, Length width) {
     for (const int row : ask.rows("runs")) {
         const auto run = "runs." + std::to_string(row);
+        // Under the coop's own roof no beam passes before the wall.
+        if (ask.choice(run + ".side") != side || ask.choice(run + ".top") == "shared") continue;
         const auto from = ask.length(run + ".at"), to = from + ask.length(run + ".width");
-        if (ask.choice(run + ".side") == side && at + width > from && at < to)
-            return ask.length(run + ".height") - runBeamDeep(to - from) - shell.floorTop;
+        if (at + width > from && at < to) return ask.length(run + ".height") - runBeamDeep(to - from) - shell.floorTop;
     }
     return std::nullopt;
 }

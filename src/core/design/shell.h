@@ -24,6 +24,7 @@ struct Shell {
     Length plates;          ///< thickness of the top plates together
     Length rafterDeep;      ///< dressed depth
     Length overhang, rake;  ///< plan, beyond the frame: at the walls the rafters lie on, and at the sides
+    Length before, past;    ///< how far the roof's frame goes on over runs, beyond the local left wall and beyond the right one
     Length floorTop;        ///< deck top above finished grade
     Length joistDeep, deck;
     std::vector<Slope> slopes;  ///< towards local back; of a gable also towards local front
@@ -96,13 +97,33 @@ Length headerDeep(bool bearing, Length opening);
 /// Room for an opening's head on a side: deck to the underside of its header, when that stands as high as it can.
 Length highestHead(const Shell& shell, std::string_view side, Length at, Length width);
 
+/// A run as it stands. Under the coop's own roof it is as wide as the wall before it, and neither its height nor a pitch is asked.
+struct RunPlace {
+    std::string key;  ///< "runs.1"
+    std::string side, top;
+    bool shared = false;  ///< under the coop's roof
+    Length at, width, length;
+    Length along;  ///< how much of the width, from its left end, lies along the coop's wall; the rest reaches past the corner
+};
+RunPlace runPlace(Ask& ask, const std::string& run);
+Length runWidth(Ask& ask, const std::string& run);
+/// Grade to the top of a run's beam beside the coop; under the coop's roof, of the lower one of its eaves.
+Length runHeight(Ask& ask, const RunPlace& run);
+/// Between a wall's outer face and the inner faces of a run's posts beside it: siding, corner board and a sixteenth.
+Length runOffset(Ask& ask);
+
 /// Where a run's 4x4 posts stand along a side of this outside length: left edges, at most 10 ft apart, or as far as the longest board
 /// reaches. Common practice.
 std::vector<Length> runPosts(Ask& ask, Length outside);
-/// The same for a run's inner side: past the coop's corner a post stands beside the corner, and more to the run's end.
-std::vector<Length> runInnerPosts(Ask& ask, const std::string& run);
-/// How much of a run, from its left end, lies along the coop's wall; the rest reaches past the corner.
-Length runAlongWall(Ask& ask, const std::string& run);
+/// The same for a run's inner side: past the coop's corner a post stands beside the corner, and more to the run's end. Under the coop's
+/// roof only those at both corners.
+std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run);
+/// For its outer side: under a gable that goes on over it, one stands under the ridge.
+std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run);
+/// For the sides that lead away from the coop: under the coop's roof as near to each other as the eave's beam asks.
+std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run);
+/// A 4x6 on edge carries the eave of a roof that goes on over a run.
+inline constexpr Length kEaveBeam = inches(5.5);
 /// Least reach past the coop's corner: two blocks stand beside each other there.
 inline constexpr Length kLeastPastCorner = feet(2);
 

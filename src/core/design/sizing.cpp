@@ -4,6 +4,8 @@
 #include <iterator>
 #include <limits>
 
+#include "core/design/shell.h"
+
 namespace oiko {
 
 const School& school(std::string_view name) { return *std::ranges::find(kSchools, name, &School::name); }
@@ -21,7 +23,7 @@ std::int64_t nestsNeeded(std::int64_t birds) { return std::max(kLeastNests, (bir
 Area runFloor(Ask& ask) {
     double mm2 = 0;
     for (const int r : ask.rows("runs"))
-        mm2 += inMm(ask.length(slotKey("runs", r, "length"))) * inMm(ask.length(slotKey("runs", r, "width")));
+        mm2 += inMm(ask.length(slotKey("runs", r, "length"))) * inMm(runWidth(ask, "runs." + std::to_string(r)));
     return squareMm(mm2);
 }
 

@@ -172,7 +172,9 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     // What stands behind a run is told by the wall's frame, where it can be seen.
     for (const int r : s.rows("runs"))
         if (s.choice(slotKey("runs", r, "side")) == side)
-            std::erase_if(openings, [&](const Framed& o) { return floor + o.z0 < inMm(s.length(slotKey("runs", r, "height"))) + 300; });
+            std::erase_if(openings, [&](const Framed& o) {
+                return floor + o.z0 < inMm(runHeight(s, runPlace(s, "runs." + std::to_string(r)))) + 300;
+            });
     for (const auto& o : openings) {
         const auto kind = std::ranges::find(m.openings, o.row, &OpeningSpec::id)->kind;
         d.labels.push_back({{(o.u0 + o.u1) / 2, floor + (o.z0 + o.z1) / 2},

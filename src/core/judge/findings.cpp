@@ -60,7 +60,9 @@ struct Court {
         f.parts = idsWith("runs.");
         for (const int r : s.rows("runs")) {
             f.remedies.push_back({{slotKey("runs", r, "length"), len(s.length(slotKey("runs", r, "length")) + feet(2))}});
-            f.remedies.push_back({{slotKey("runs", r, "width"), ""}, {slotKey("runs", r, "length"), ""}, {slotKey("runs", r, "at"), ""}});
+            if (s.applies(slotKey("runs", r, "width")))
+                f.remedies.push_back(
+                    {{slotKey("runs", r, "width"), ""}, {slotKey("runs", r, "length"), ""}, {slotKey("runs", r, "at"), ""}});
         }
     }
     void roost() {
@@ -193,7 +195,8 @@ struct Court {
                   std::string{opposite(s.rows("doors").empty() ? "front" : s.choice(slotKey("doors", s.rows("doors").front(), "wall")))}}});
         }
         for (const int r : s.rows("runs")) {
-            auto& f = find("headroom.run", "headroom", inMm(s.length(slotKey("runs", r, "height"))),
+            // Under a roof of its own one stands up beside the coop; under the coop's, anywhere but at the eaves' beams.
+            auto& f = find("headroom.run", "headroom", inMm(runHeight(s, runPlace(s, "runs." + std::to_string(r)))),
                            inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
             // Stooping in a run is a nuisance, not a fault.
             if (f.state == State::fail) f.state = State::near;

@@ -49,6 +49,7 @@ const Part* Model::find(std::string_view id) const {
 
 Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
     wide = inMm(shell.wide), deep = inMm(shell.deep), floor = inMm(shell.floorTop);
+    before = inMm(shell.before), past = inMm(shell.past);
     rafterDeep = inMm(shell.rafterDeep), overhang = inMm(shell.overhang), rake = inMm(shell.rake);
     skinThick = inMm(thicknessOf(s.choice("skin.kind")));
     const double t = inMm(kWallDeep);
@@ -119,6 +120,20 @@ Part* Builder::add(std::string id, std::string_view role, std::string assembly, 
 
 void Builder::join(const std::string& a, const std::string& b, Joint::Kind kind, double gapMm) { named_.emplace_back(a, b, kind, gapMm); }
 
+std::vector<double> boardEnds(Ask& ask, double from, double to, const std::vector<double>& middles, double first) {
+    // A millimetre less than the board: lists round up to the saw's grid.
+    const double board = inMm(readLength(ask.choice("stock.longest"), Units::imperial).value() - ask.length("cut.trim") * 2) - 1;
+    std::vector<double> stops, ends{from};
+    for (const double m : middles)
+        if (m > from + kSameMm && m < to - kSameMm) stops.push_back(m);
+    stops.push_back(to);
+    double most = std::min(first, board);
+    for (std::size_t i = 0; i + 1 < stops.size(); ++i)
+        if (stops[i + 1] - ends.back() > most) ends.push_back(stops[i]), most = board;
+    ends.push_back(to);
+    return ends;
+}
+
 std::vector<double> layout(double from, double to, double spacing, double thick) {
     std::vector<double> out{from};
     for (double c = spacing; c + thick / 2 < to - thick; c += spacing)
@@ -188,7 +203,7 @@ std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, doub
         std::ranges::copy_if(mine, std::back_inserter(here), [&](const Hole& h) { return h.u0 < (a + b) / 2 && (a + b) / 2 < h.u1; });
         std::ranges::sort(here, {}, &Hole::z0);
         for (const auto& h : here) {
-            if (h.z0 > bottom) piece(a, b, bottom, bottom, h.z0, h.z0);
+            if (h.z0 > bottom) piece(a, b, bottom, bottom, std::min(h.z0, top(a)), std::min(h.z0, top(b)));
             bottom = std::max(bottom, h.z1);
         }
         if (bottom < top(a) || bottom < top(b)) piece(a, b, bottom, bottom, top(a), top(b));

@@ -23,7 +23,8 @@ struct Covering {
     Builder& b;
     const Slope& slope;
     std::string name;  ///< "" of a single slope, "front/" or "back/" in the shell's frame
-    double plate = inMm(kWallDeep), c = slope.cosine(), eave = slope.span + b.overhang, x0 = -b.rake, x1 = b.wide + b.rake;
+    double plate = inMm(kWallDeep), c = slope.cosine(), eave = slope.span + b.overhang, x0 = -b.before - b.rake,
+           x1 = b.wide + b.past + b.rake;
     const RoofCover& cover = roofCover(b.s.choice("roof.cover"));
     double lift = cover.decked ? 0 : inMm(kPurlin);  ///< what lies under the cover's own boards: purlins
     Vec3 down = unit({0, slope.toBack ? 1.0 : -1.0, -slope.rise}), normal = unit({0, slope.toBack ? slope.rise : -slope.rise, 1});
@@ -59,12 +60,25 @@ struct Covering {
         const auto board = boardAtLeast(height);
         const double most = std::min(height, inMm(profile(board)->wide));
         for (std::size_t i = 1; i < xs.size(); ++i)
-            put("block", (high ? "high/" : "low/") + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
-                {box({xs[i - 1] + kT, v0, foot}, {xs[i], v0 + kT, foot + most})});
+            if (xs[i] - xs[i - 1] - kT >= 2 * kIn)
+                put("block", (high ? "high/" : "low/") + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
+                    {box({xs[i - 1] + kT, v0, foot}, {xs[i], v0 + kT, foot + most})});
+    }
+
+    /// A member along the roof, in boards that meet over rafters; `solid` gives it between two places.
+    template <class F>
+    void along(const std::string& kind, const std::string& tag, const std::string& stock, Vec3 across, const std::vector<double>& xs,
+               const F& solid, double first = 1e9) {
+        std::vector<double> middles;
+        for (const double x : xs) middles.push_back(x + kT / 2);
+        const auto ends = boardEnds(b.s, x0, x1, middles, first);
+        for (std::size_t i = 1; i < ends.size(); ++i)
+            put(kind, tag + (ends.size() > 2 ? "/" + std::to_string(i) : ""), kind, stock, {1, 0, 0}, across,
+                {solid(ends[i - 1], ends[i])});
     }
 
     /// Both edges, one over each wall to close the slot above its blocks, the rest at most 24 in apart.
-    void purlins() {
+    void purlins(const std::vector<double>& xs) {
         const double wide = 3.5 * kIn;
         const auto at = [&](double v) { return (v - slope.start) / c - wide / 2; };
         const double lean = kT * slope.rise;  // the lowest's top edge leans out: it starts so much higher that the fascia goes on plumb
@@ -76,22 +90,28 @@ struct Covering {
         for (int i = 1; i <= bays; ++i) starts.push_back(first + (last - first) * i / bays);
         starts.push_back(length - wide - lean);
         for (std::size_t i = 0; i < starts.size(); ++i)
-            put("purlin", std::to_string(i + 1), "purlin", "2x4", {1, 0, 0}, down, {lying(starts[i], starts[i] + wide, x0, x1, 0, kT)});
-        // Over the end walls the purlins leave slots under the panels, as high as they are thick.
+            along(
+                "purlin", std::to_string(i + 1), "2x4", down, xs,
+                [&](double a, double e) { return lying(starts[i], starts[i] + wide, a, e, 0, kT); }, i % 2 == 0 ? 1e9 : 96 * kIn);
+        // Over the end walls the purlins leave slots under the panels, as high as they are thick; at the ends of a run under this roof too.
         for (std::size_t i = 1; i < starts.size(); ++i) {
             const double q0 = starts[i - 1] + wide, q1 = starts[i], v0 = slope.start + q0 * c, v1 = slope.start + q1 * c;
             if (q1 - q0 < 2 * kIn || v0 > slope.span || v1 < 0) continue;
-            for (const bool right : {false, true})
-                put("filler", std::to_string(i) + (right ? "/right" : "/left"), "filler", "2x2", down, {1, 0, 0},
-                    {lying(q0, q1, right ? b.wide - kT : 0, right ? b.wide : kT, 0, kT)});
+            const auto filler = [&](const char* end, double x) {
+                put("filler", std::to_string(i) + end, "filler", "2x2", down, {1, 0, 0}, {lying(q0, q1, x, x + kT, 0, kT)});
+            };
+            filler("/left", 0), filler("/right", b.wide - kT);
+            if (b.before > 0) filler("/before", -b.before);
+            if (b.past > 0) filler("/past", b.wide + b.past - kT);
         }
     }
 
-    void fascia(bool high) {
+    void fascia(bool high, const std::vector<double>& xs) {
         const std::string board = b.s.choice("roof.rafter") == "2x4" ? "2x6" : "2x8";
         const double v0 = high ? slope.start - kT : eave, base = over(high ? slope.start : eave + kT) + lift / c;
-        put("fascia", high ? "high" : "low", "fascia", board, {1, 0, 0}, {0, 0, 1},
-            {box({x0, v0, base - inMm(profile(board)->wide)}, {x1, v0 + kT, base})});
+        along("fascia", high ? "high" : "low", board, {0, 0, 1}, xs, [&](double a, double e) {
+            return box({a, v0, base - inMm(profile(board)->wide)}, {e, v0 + kT, base});
+        });
     }
 
     void panels() {
@@ -113,7 +133,8 @@ struct Covering {
             const double q = q0 + (q1 - q0) * i / bays;
             for (const bool right : {false, true})
                 put("lookout", std::to_string(i + 1) + (right ? "/right" : "/left"), "lookout", "2x4", {1, 0, 0}, normal,
-                    {lying(q, q + kT, right ? b.wide + b.skinThick : x0 + kT, right ? x1 - kT : -b.skinThick, -deep, deep)});
+                    {lying(q, q + kT, right ? x1 - b.rake + (b.past > 0 ? kIn / 16 : b.skinThick) : x0 + kT,
+                           right ? x1 - kT : x0 + b.rake - (b.before > 0 ? kIn / 16 : b.skinThick), -deep, deep)});
         }
     }
 
@@ -195,10 +216,15 @@ struct Covering {
 
 /// The ridge board, a tie beside every inner pair of rafters, and the cap over the panels' upper ends.
 /// Source of the ties: IRC 2018 R802.5.2, from memory: no wider apart than 24 in.
-void ridge(Builder& b, const std::vector<double>& ties) {
-    const double y = b.shell.slopes[0].y0, half = inMm(b.shell.ridgeThick) / 2, x0 = -b.rake, x1 = b.wide + b.rake;
-    b.lumber("roof/ridge", "ridge", "roof", System::roof, std::string{ridgeStock(b.shell)}, {1, 0, 0}, {0, 0, 1},
-             box({x0, y - half, b.floor + ridgeUndersideMm(b.shell)}, {x1, y + half, b.floor + ridgeTopMm(b.shell)}));
+void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>& ties) {
+    const double y = b.shell.slopes[0].y0, half = inMm(b.shell.ridgeThick) / 2, x0 = -b.before - b.rake, x1 = b.wide + b.past + b.rake;
+    std::vector<double> middles;
+    for (const double x : xs) middles.push_back(x + kT / 2);
+    const auto ends = boardEnds(b.s, x0, x1, middles);
+    for (std::size_t i = 1; i < ends.size(); ++i)
+        b.lumber("roof/ridge" + (ends.size() > 2 ? "/" + std::to_string(i) : std::string{}), "ridge", "roof", System::roof,
+                 std::string{ridgeStock(b.shell)}, {1, 0, 0}, {0, 0, 1},
+                 box({ends[i - 1], y - half, b.floor + ridgeUndersideMm(b.shell)}, {ends[i], y + half, b.floor + ridgeTopMm(b.shell)}));
     const double foot = b.floor + inMm(std::max(b.shell.lowWall(), b.shell.otherWall()));
     for (const double x : ties) {
         // Between the blocks over both walls' outer faces.
@@ -234,30 +260,44 @@ void ridge(Builder& b, const std::vector<double>& ties) {
 
 void roofFrame(Builder& b) {
     const double spacing = inMm(readLength(b.s.choice("roof.spacing"), Units::imperial).value());
-    const auto xs = blockable(layout(0, b.wide, spacing));
-    const bool gable = b.shell.gable();
+    // Over the coop and, on layouts of their own, over the runs that the roof goes on over; a pair stands beside either end wall there.
+    auto xs = blockable(layout(0, b.wide, spacing));
+    const double off = inMm(runOffset(b.s));
     // Beside each inner pair, to its right, or to its left where an end wall and what is fixed inside to it are too near. One nearer
     // still is held by that wall.
     std::vector<double> ties;
     const double last = b.wide - inMm(kWallDeep) - 2 * kIn;
-    for (std::size_t i = 1; gable && i + 1 < xs.size(); ++i)
+    for (std::size_t i = 1; i + 1 < xs.size(); ++i)
         if (xs[i] + 2 * kT <= last)
             ties.push_back(xs[i] + kT);
         else if (xs[i] <= last && xs[i] - kT >= xs[i - 1] + 2 * kT)
             ties.push_back(xs[i] - kT);
+    // Over a run the outermost pair needs none either: a post carries its ridge, and it pushes nothing outwards.
+    for (const bool past : {false, true}) {
+        const double length = (past ? b.past : b.before) - off;
+        if (length <= 0) continue;
+        const auto starts = blockable(layout(0, length, spacing));
+        const double from = past ? b.wide + off : -off, way = past ? 1 : -1;
+        const auto left = [&](double x) { return past ? from + x : from - x - kT; };
+        for (std::size_t i = 0; i < starts.size(); ++i) {
+            xs.push_back(left(starts[i]));
+            if (i + 1 < starts.size() && starts[i] + 2 * kT <= length - inMm(kWallDeep)) ties.push_back(xs.back() + way * kT);
+        }
+    }
+    std::ranges::sort(xs);
     for (const auto& slope : b.shell.slopes) {
-        Covering side{b, slope, !gable ? "" : slope.toBack ? "back/" : "front/"};
+        Covering side{b, slope, !b.shell.gable() ? "" : slope.toBack ? "back/" : "front/"};
         side.rafters(xs);
-        if (!gable) side.blocks(xs, true);
+        if (!b.shell.gable()) side.blocks(xs, true);
         side.blocks(xs, false);
-        if (!gable) side.fascia(true);
-        side.fascia(false);
+        if (!b.shell.gable()) side.fascia(true, xs);
+        side.fascia(false, xs);
         if (side.cover.decked)
             side.lookouts(), side.deck(xs);
         else
-            side.purlins(), side.panels();
+            side.purlins(xs), side.panels();
     }
-    if (gable) ridge(b, ties);
+    if (b.shell.gable()) ridge(b, xs, ties);
 }
 
 }  // namespace oiko

@@ -1,6 +1,8 @@
 // One run on posts against a side of the coop: beams, rafters, its own lower roof, rails where the mesh rolls end, mesh, gate, apron.
 #include <algorithm>
 #include <cmath>
+#include <functional>
+#include <optional>
 
 #include "core/catalog/covers.h"
 #include "core/design/spans.h"
@@ -12,25 +14,48 @@ namespace {
 
 constexpr double kP = 3.5 * kIn, kMesh = kIn / 16;
 
+/// One mesh wall of a run: x along it, heights above grade.
+struct Side {
+    std::string name;
+    WallFrame frame;  ///< its inward axis leads outwards, from the posts' outer faces
+    std::vector<double> posts;
+    std::optional<double> beam{};                ///< underside of the beam along its top; without one rafters come down to it
+    std::function<double(double)> top, under{};  ///< of the mesh, and of the rafters' underside where there is no beam
+    std::vector<Plane> roof{}, rafters{};        ///< mesh is kept below the first, wood below the second
+    double swingsBelow = 1e9;                    ///< the eave's edge, outside
+    double railsBelow = 0;                       ///< where boards between the posts are whole
+    std::vector<Hole> holes{};
+    double bend = -1e9;  ///< of the top
+
+    double span() const { return frame.length; }
+    Solid slab(double xa, double xb, double p, double q, double za, double zb) const {
+        return box(frame.at(xa, p, za), frame.at(xb, q, zb));
+    }
+};
+
+struct Gate {
+    std::string side;
+    double from, width, height;
+    bool head;  ///< a board lies over it; else it goes up to the beam
+};
+
 struct Runner {
     Builder& b;
-    std::string row;
+    const RunPlace place;
+    const std::string& row = place.key;
     const WallFrame& w;
-    double u0, width, v0, length, high, rise, low;  // u along the coop's side, v outwards from the posts' inner faces; heights above grade
+    double u0, width, v0, length;  // u along the coop's side, v outwards from the posts' inner faces; heights above grade
     std::string meshKind;
     Vec3 out{}, up{0, 0, 1};
 
-    Runner(Builder& builder, std::string name, const WallFrame& wall)
+    Runner(Builder& builder, const std::string& key)
         : b{builder},
-          row{std::move(name)},
-          w{wall},
-          u0{inMm(b.s.length(row + ".at"))},
-          width{inMm(b.s.length(row + ".width"))},
-          v0{b.skinThick + kOneBy + kIn / 16},
-          length{inMm(b.s.length(row + ".length"))},
-          high{inMm(b.s.length(row + ".height"))},
-          rise{std::tan(inRadians(b.s.angle(row + ".pitch")))},
-          low{high - rise * (length - kP)},
+          place{runPlace(b.s, key)},
+          w{b.wall(place.side)},
+          u0{inMm(place.at)},
+          width{inMm(place.width)},
+          v0{inMm(runOffset(b.s))},
+          length{inMm(place.length)},
           meshKind{b.s.choice("mesh.kind")},
           out{w.inward * -1} {}
 
@@ -45,8 +70,239 @@ struct Runner {
         return put(name, role, Form::lumber, std::move(stock), along, across, {std::move(solid)});
     }
 
-    std::string rafterStock, top;
+    std::vector<double> fronts, inner, sides;  // posts along the outer side, beside the coop, and outwards
+    double beside = inMm(place.along);         // how much of the width lies along the coop's wall
+    std::vector<Side> walls;
+
+    /// The same over this run's width and supports so wide.
+    std::vector<double> joints(const std::vector<double>& supports, double supportWide, double first = 1e9) const {
+        return boardEnds(b.s, 0, width, middles(supports, supportWide), first);
+    }
+    static std::vector<double> middles(const std::vector<double>& supports, double supportWide) {
+        std::vector<double> out;
+        for (std::size_t i = 1; i + 1 < supports.size(); ++i) out.push_back(supports[i] + supportWide / 2);
+        return out;
+    }
+
+    void post(const std::string& name, double u, double v, double top, const std::vector<Plane>& rafters = {}) {
+        auto solid = cuboid(u, u + kP, v, v + kP, 0, top);
+        for (const auto& plane : rafters) solid = cut(solid, plane);
+        lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
+        const double bw = 7.625 * kIn, bl = 15.625 * kIn;
+        // The block stays clear of the coop's own: it never reaches behind the post towards the coop.
+        const double bu = std::clamp(u + kP / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + kP / 2 - bw / 2, 0.0, length - bw);
+        put("block/" + name, "block", Form::block, "block-4x8x16", w.u, out, {cuboid(bu, bu + bl, bv, bv + bw, -3.625 * kIn, 0)});
+    }
+
+    /// A mesh wall's frame: left, outer or right seen from the coop, or what reaches past the coop's corner.
+    Side side(std::string_view which) const {
+        const double start = which == "past" ? beside - kP : 0;
+        const bool level = which == "outer" || which == "past";
+        Side s{std::string{which}, {}, {}, {}, {}};
+        s.frame = {0,
+                   w.side,
+                   which == "outer"   ? at(0, length, 0)
+                   : which == "right" ? at(width, 0, 0)
+                                      : at(start, 0, 0),
+                   level ? w.u : out,
+                   which == "outer"  ? out
+                   : which == "past" ? out * -1
+                   : which == "left" ? w.u * -1
+                                     : w.u,
+                   which == "past" ? width - start
+                   : level         ? width
+                                   : length,
+                   !level,
+                   0,
+                   0,
+                   {}};
+        for (const double p : which == "past" ? inner : which == "outer" ? fronts : sides)
+            if (p >= start - kSameMm) s.posts.push_back(p - start);
+        return s;
+    }
+
+    /// Mesh on one side, in strips as wide as the rolls, with rails where they end.
+    void meshWall(const Side& s, const Gate& gate) {
+        const Vec3 run = s.frame.u;
+        const bool gated = gate.side == s.name;
+        const double gateFrom = gate.from, gateTo = gate.from + gate.width;
+        const auto rail = [&](double z, const std::string& height, const std::string& stock) {
+            for (std::size_t i = 1; i < s.posts.size(); ++i) {
+                const double a = s.posts[i - 1] + kP, e = s.posts[i];
+                const auto piece = [&](double xa, double xb, const std::string& tag) {
+                    if (xb - xa < 2 * kIn) return;
+                    auto solid = s.slab(xa, xb, -kTwoBy, 0, z, z + kP);
+                    for (const auto& plane : s.rafters) solid = cut(solid, plane);
+                    // Where rafters come down over it, what is left must still be a board.
+                    if (solid.empty() || bounds(solid).size().z < kP - kSameMm || volume(solid) < 2 * kIn * kTwoBy * kP) return;
+                    lumber("rail/" + s.name + "/" + height + "/" + std::to_string(i) + tag, "run-rail", stock, run, up, std::move(solid));
+                };
+                if (gated && gateFrom < e && gateTo > a) {
+                    if (gate.head && z > gate.height + 4 * kIn)
+                        piece(a, gateTo + 0.25 * kIn, "");
+                    else
+                        piece(a, gateFrom - 0.25 * kIn, "");
+                    piece(gateTo + 0.25 * kIn + kTwoBy, e, "b");
+                } else {
+                    piece(a, e, "");
+                }
+            }
+        };
+        rail(0, "bottom", "2x4pt");
+        double tallest = std::max(s.top(0), s.top(s.span())), lowest = std::min(s.top(0), s.top(s.span()));
+        if (s.bend > 0) tallest = s.top(s.bend);
+        // Strips of a 48 in roll from the ground; no strip left narrower than 4 in: then the first is of a 36 in roll.
+        std::vector<double> seams;
+        double z = std::fmod(tallest, 48 * kIn) < 4 * kIn || std::fmod(lowest, 48 * kIn) < 4 * kIn ? 36 * kIn : 48 * kIn;
+        for (; z < tallest - 4 * kIn; z += 48 * kIn) seams.push_back(z);
+        for (std::size_t i = 0; i < seams.size(); ++i)
+            if (seams[i] + kP / 2 < s.railsBelow) rail(seams[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
+        // The mesh itself, cut to the top edge and round the gate.
+        auto holes = s.holes;
+        if (gated) holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, -1, gate.height + 0.25 * kIn});
+        double bottom = 0;
+        seams.push_back(tallest + kIn);
+        int n = 0;
+        for (const double seam : seams) {
+            auto pieces = sheetWithHoles(
+                s.frame, 0, s.span(), 0, kMesh, bottom, [&](double) { return std::min(seam, tallest); }, holes, s.bend);
+            for (const auto& plane : s.roof)
+                for (auto& piece : pieces) piece = cut(piece, plane);
+            put("mesh/" + s.name + "/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, run, up, std::move(pieces));
+            bottom = seam;
+        }
+        if (gated) gateLeaf(gate, s);
+    }
+
+    /// The gate's height under this side's beam or rafters. What is not much taller than a person goes up to the beam.
+    Gate gateIn(const Side& s) const {
+        Gate g{s.name, kP + 0.25 * kIn, inMm(b.s.length(row + ".gate_width")), 0, false};
+        if (s.beam) g.height = *s.beam - 0.25 * kIn;
+        g.head = !s.beam || g.height > std::min(84 * kIn, s.swingsBelow);
+        if (!g.head) return g;
+        // A flat board lies over it.
+        const double far = g.from + g.width + 3 * kIn, under = s.beam ? *s.beam : std::min(s.under(g.from - 3 * kIn), s.under(far));
+        g.height = std::min({76 * kIn, under - kTwoBy - kIn, s.swingsBelow});
+        return g;
+    }
+
+    void gateLeaf(const Gate& g, const Side& s) {
+        const Vec3 along = s.frame.u;
+        const auto slab = [&](double xa, double xb, double p, double q, double za, double zb) { return s.slab(xa, xb, p, q, za, zb); };
+        const double a = g.from, e = g.from + g.width, foot = kTwoBy + 0.25 * kIn, head = g.height;
+        const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid solid) {
+            if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(solid)}))
+                p->opening = row + ".gate";
+        };
+        // The latch stud stands from the ground to the beam or the end rafter.
+        auto stud = slab(e + 0.25 * kIn, e + 0.25 * kIn + kTwoBy, -kP, 0, 0, s.beam ? *s.beam : s.top(s.bend > 0 ? s.bend : 0));
+        for (const auto& plane : s.rafters) stud = cut(stud, plane);
+        piece("stud", "gate-stud", "2x4", up, cross(up, along), std::move(stud));
+        piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along), slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, 0, kTwoBy));
+        if (g.head)
+            piece("head", "gate-head", "2x4", along, cross(up, along),
+                  slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kTwoBy));
+        piece("stile/hinge", "gate-stile", "2x4", up, along, slab(a, a + kP, -kTwoBy, 0, foot, head));
+        piece("stile/latch", "gate-stile", "2x4", up, along, slab(e - kP, e, -kTwoBy, 0, foot, head));
+        const double inA = a + kP, inE = e - kP, mid = (foot + head) / 2;
+        const bool tall = head - foot > 40 * kIn;
+        std::vector<double> rails{foot, head - kP};
+        if (tall) rails.insert(rails.begin() + 1, mid - kP / 2);
+        for (std::size_t i = 0; i < rails.size(); ++i)
+            piece("rail/" + std::to_string(i + 1), "gate-rail", "2x4", along, up, slab(inA, inE, -kTwoBy, 0, rails[i], rails[i] + kP));
+        for (std::size_t i = 1; i < rails.size(); ++i) {
+            // A brace from the hinge's foot up to the latch side, its corners cut to stiles and rails.
+            const double z0 = rails[i - 1] + kP, z1 = rails[i], dx = inE - inA, dz = z1 - z0, l = std::hypot(dx, dz);
+            if (dx < 6 * kIn || dz < 6 * kIn) continue;
+            const Vec3 dir = along * (dx / l) + up * (dz / l), side = along * (-dz / l) + up * (dx / l);
+            auto brace = slab(inA, inE, -kTwoBy, 0, z0, z1);
+            const Vec3 middle = centroid(brace);
+            brace = cut(cut(brace, Plane::through(middle + side * (kP / 2), side)), Plane::through(middle + side * (-kP / 2), side * -1));
+            piece("brace/" + std::to_string(i), "gate-brace", "2x4", dir, side, std::move(brace));
+        }
+        if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {slab(a, e, 0, kMesh, foot, head)}))
+            p->opening = row + ".gate";
+        b.join(row + "/gate/stile/hinge",
+               row + "/post/" +
+                   (g.side == "outer" ? "outer/1" : "inner/" + std::string{g.side == "left" ? "1" : std::to_string(inner.size())}),
+               Joint::Kind::hinged, 0.25 * kIn);
+        const auto corner = [&](double x, double z) { return slab(x, x + 1, 0, 1, z, z + 1).vertices.front(); };
+        b.model.openings.push_back({row + ".gate",
+                                    "gate",
+                                    s.name,
+                                    mm(a),
+                                    mm(g.width),
+                                    mm(foot - b.floor),
+                                    mm(head - foot),
+                                    {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
+        b.model.clear.push_back({row + "/gate/swing", row + ".gate", slab(a, e, kOneBy, g.width, foot, head)});
+    }
+
+    void apron() {
+        const double a = inMm(b.s.length("apron.width"));
+        if (a < kIn) return;
+        // Flat on the ground, pegged into the turf; a square at each outer corner.
+        const auto strip = [&](const std::string& name, double ua, double ub, double va, double vb, Vec3 along) {
+            put("apron/" + name, "apron", Form::mesh, meshKind, along, cross(up, along), {cuboid(ua, ub, va, vb, -kMesh, 0)});
+        };
+        strip("left", -a, 0, 0, length, out), strip("right", width, width + a, 0, length, out);
+        strip("outer", 0, width, length, length + a, w.u);
+        strip("corner/left", -a, 0, length, length + a, w.u), strip("corner/right", width, width + a, length, length + a, w.u);
+        if (width > beside) strip("past", beside + 2 * kIn, width, -a, 0, w.u), strip("corner/past", width, width + a, -a, 0, w.u);
+    }
+
+    virtual ~Runner() = default;
+    /// Posts, beams and roof; fills `walls`.
+    virtual void frame() = 0;
+
+    /// What closes the run against the coop below its siding: mesh from the sides' edges back to it, and under a coop that stands on posts.
+    void closers() {
+        const double bottom = b.floor - inMm(b.shell.deck) - kIn;
+        const auto mesh = [&](const std::string& name, Vec3 along, Vec3 across, Solid solid) {
+            put("mesh/" + name, "run-mesh", Form::mesh, meshKind, along, across, {std::move(solid)});
+        };
+        mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0, 0, 0, bottom));
+        mesh("edge/right", up, out, cuboid(beside, beside + kMesh, -v0, width > beside ? -kMesh : 0, 0, bottom));
+        if (b.s.choice("foundation.kind") == "skids") return;
+        // On the outer faces of beams, posts and rim, with a rail on the ground between the coop's posts.
+        mesh("under", w.u, up, box(w.at(u0, -kMesh, -b.floor), w.at(u0 + beside, 0, bottom - b.floor)));
+        const auto posts = evenly(w.length, kP, 72 * kIn);
+        for (std::size_t i = 1; i < posts.size(); ++i) {
+            const double from = std::max(posts[i - 1] + kP, u0), to = std::min(posts[i], u0 + beside);
+            if (to - from >= 2 * kIn)
+                lumber("rail/under/" + std::to_string(i), "run-rail", "2x4pt", w.u, up,
+                       box(w.at(from, 0, -b.floor), w.at(to, kTwoBy, kP - b.floor)));
+        }
+    }
+
+    void build() {
+        const auto places = [](const std::vector<Length>& outside) {
+            std::vector<double> starts;
+            for (const auto p : outside) starts.push_back(inMm(p));
+            return starts;
+        };
+        fronts = places(runOuterPosts(b.s, place)), inner = places(runInnerPosts(b.s, place)), sides = places(runSidePosts(b.s, place));
+        frame();
+        const auto& gateSide = *std::ranges::find(walls, b.s.choice(row + ".gate"), &Side::name);
+        const auto gate = gateIn(gateSide);
+        for (const auto& s : walls) meshWall(s, gate);
+        apron();
+        closers();
+    }
+};
+
+/// Under a roof of its own, lower than the coop's.
+struct OwnRoof final : Runner {
+    double high, rise, low;
+    std::string rafterStock;
     double rafterDeep = 0, seat = 0, zu = 0, c = 1;
+
+    OwnRoof(Builder& builder, const std::string& key)
+        : Runner{builder, key},
+          high{inMm(runHeight(b.s, place))},
+          rise{std::tan(inRadians(b.s.angle(row + ".pitch")))},
+          low{high - rise * (length - kP)} {}
+
     double under(double v) const { return zu - rise * v; }
     double over(double v) const { return under(v) + rafterDeep / c; }
 
@@ -59,25 +315,33 @@ struct Runner {
         return s;
     }
 
-    std::vector<double> fronts, inner, sides;  // posts along the outer side, beside the coop, and outwards
-    double beside = 0;                         // how much of the width lies along the coop's wall
-
-    /// Where a member along the run is parted into boards that are sold: at the middles of its supports, each joint over one.
-    /// The first board is at most `first` long, so that joints of neighbouring members can be staggered.
-    std::vector<double> joints(const std::vector<double>& supports, double supportWide, double first) const {
-        // A millimetre less than the board: lists round up to the saw's grid.
-        const double board = inMm(readLength(b.s.choice("stock.longest"), Units::imperial).value() - b.s.length("cut.trim") * 2) - 1;
-        std::vector<double> stops, ends{0};
-        for (std::size_t i = 1; i + 1 < supports.size(); ++i) stops.push_back(supports[i] + supportWide / 2);
-        stops.push_back(width);
-        double most = std::min(first, board);
-        for (std::size_t i = 0; i + 1 < stops.size(); ++i)
-            if (stops[i + 1] - ends.back() > most) ends.push_back(stops[i]), most = board;
-        ends.push_back(width);
-        return ends;
+    /// Strips on the siding behind the posts beside it, where no corner board stands, and one along the beam, under the roof.
+    void strips() {
+        const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn, clear = 3.5 * kIn;
+        std::vector<std::pair<double, double>> taken;
+        // A corner board laps the siding by its width, less what stands round the corner.
+        const double corner = w.sloping ? 3.5 * kIn - t : 2.75 * kIn - t;
+        taken.emplace_back(-1e9, corner), taken.emplace_back(w.length - corner, 1e9);
+        for (const bool right : {false, true}) {
+            const double post = u0 + (right ? beside - kP : 0);
+            if (post < clear || post + kP > w.length - clear) continue;
+            b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
+                     box(w.at(post, -t, bottom - b.floor), w.at(post + kP, -t - kOneBy, high - b.floor)));
+            taken.emplace_back(post, post + kP);
+        }
+        std::ranges::sort(taken);
+        const double deep = 1.5 * kIn;
+        int n = 0;
+        for (std::size_t i = 1; i < taken.size(); ++i) {
+            const double from = std::max(taken[i - 1].second, u0), to = std::min(taken[i].first, u0 + beside);
+            if (to - from >= 2 * kIn)
+                b.lumber(row + "/closer/beam/" + std::to_string(++n), "closer", "run", System::run, "1x2", w.u, up,
+                         box(w.at(from, -t, high - deep - b.floor), w.at(to, -t - kOneBy, high - b.floor)));
+        }
     }
 
-    void frame() {
+    void frame() override {
+        const auto& top = place.top;
         const auto roofed = top != "mesh";
         const auto load = roofed ? roofLoad(b.s, top) : SpanLoad{psf(10), psf(3), kSnowDuration, 180};
         rafterStock = "2x6";
@@ -87,30 +351,15 @@ struct Runner {
         rafterDeep = inMm(profile(rafterStock)->wide), c = 1 / std::sqrt(1 + rise * rise);
         seat = inMm(birdsmouthSeat(mm(rafterDeep), pitch(rise, 1), kWallDeep));
         zu = low + rise * (length - seat);
-        const auto posts = [](const std::vector<Length>& outside) {
-            std::vector<double> places;
-            for (const auto p : outside) places.push_back(inMm(p));
-            return places;
-        };
-        fronts = posts(runPosts(b.s, mm(width))), inner = posts(runInnerPosts(b.s, row)), sides = posts(runPosts(b.s, mm(length)));
-        beside = inMm(runAlongWall(b.s, row));
         const double beamDeep = inMm(runBeamDeep(mm(width)));
         const std::string beam = beamDeep > kP ? "4x6pt" : "4x4pt";
-        const auto post = [&](const std::string& name, double u, double v, double topZ, bool slope) {
-            auto solid = cuboid(u, u + kP, v, v + kP, 0, topZ);
-            if (slope) solid = cut(solid, Plane::through(at(0, 0, under(0)), out * rise + up));
-            lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
-            const double bw = 7.625 * kIn, bl = 15.625 * kIn;
-            // The block stays clear of the coop's own: it never reaches behind the post towards the coop.
-            const double bu = std::clamp(u + kP / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + kP / 2 - bw / 2, 0.0, length - bw);
-            put("block/" + name, "block", Form::block, "block-4x8x16", w.u, out, {cuboid(bu, bu + bl, bv, bv + bw, -3.625 * kIn, 0)});
-        };
-        for (std::size_t i = 0; i < inner.size(); ++i) post("inner/" + std::to_string(i + 1), inner[i], 0, high - beamDeep, false);
-        for (std::size_t i = 0; i < fronts.size(); ++i)
-            post("outer/" + std::to_string(i + 1), fronts[i], length - kP, low - beamDeep, false);
+        const std::vector<Plane> underRafters{Plane::through(at(0, 0, under(0)), out * rise + up)},
+            underRoof{Plane::through(at(0, 0, over(0)), out * rise + up)};
+        for (std::size_t i = 0; i < inner.size(); ++i) post("inner/" + std::to_string(i + 1), inner[i], 0, high - beamDeep);
+        for (std::size_t i = 0; i < fronts.size(); ++i) post("outer/" + std::to_string(i + 1), fronts[i], length - kP, low - beamDeep);
         for (std::size_t i = 1; i + 1 < sides.size(); ++i) {
-            post("left/" + std::to_string(i), 0, sides[i], over(sides[i]), true);
-            post("right/" + std::to_string(i), width - kP, sides[i], over(sides[i]), true);
+            post("left/" + std::to_string(i), 0, sides[i], over(sides[i]), underRafters);
+            post("right/" + std::to_string(i), width - kP, sides[i], over(sides[i]), underRafters);
         }
         for (const bool outer : {false, true}) {
             const auto ends = joints(outer ? fronts : inner, kP, width);
@@ -167,207 +416,68 @@ struct Runner {
                 put("mesh/top/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, slope, w.u,
                     {placed(onSlope(x, std::min(x + 48 * kIn, width), 0, over(0), rise, 0, total, 0, kMesh))});
         }
-    }
-
-    struct Gate {
-        int wall;  // 0 left, 1 outer, 2 right
-        double from, width, height;
-    };
-
-    /// Mesh on one side, in strips as wide as the rolls, with rails where they end; `along` runs from the coop outwards or along u.
-    /// The fourth side is what reaches past the coop's corner, seen from the coop.
-    void meshWall(int which, const Gate& gate) {
-        const bool outer = which == 1, past = which == 3, level = outer || past;
-        const std::string name = which == 0 ? "left" : which == 1 ? "outer" : which == 2 ? "right" : "past";
-        const double start = past ? beside - kP : 0, span = past ? width - start : outer ? width : length;
-        std::vector<double> postsAt;
-        for (const auto p : past ? inner : outer ? fronts : sides)
-            if (p >= start - kSameMm) postsAt.push_back(p - start);
-        // x along the wall, z up; `place` puts a slab of thickness [p, q] counted outwards from the posts' outer faces.
-        const auto slab = [&](double xa, double xb, double p, double q, double za, double zb) {
-            if (outer) return cuboid(xa, xb, length + p, length + q, za, zb);
-            if (past) return cuboid(start + xa, start + xb, -p, -q, za, zb);
-            return which == 0 ? cuboid(-p, -q, xa, xb, za, zb) : cuboid(width + p, width + q, xa, xb, za, zb);
-        };
-        // Outside, the rafters' tails come down over the beam's face; on the sides the mesh laps the end rafters.
-        const auto topAt = [&](double x) { return past ? over(0) : outer ? under(length + kMesh) : over(x); };
-        const Vec3 run = level ? w.u : out;
-        const bool gated = gate.wall == which;
-        const double gateFrom = gate.from, gateTo = gate.from + gate.width;
-        const auto rail = [&](double z, const std::string& height, const std::string& stock) {
-            for (std::size_t i = 1; i < postsAt.size(); ++i) {
-                double a = postsAt[i - 1] + kP, e = postsAt[i];
-                const auto piece = [&](double xa, double xb, const std::string& tag) {
-                    if (xb - xa >= 2 * kIn)
-                        lumber("rail/" + name + "/" + height + "/" + std::to_string(i) + tag, "run-rail", stock, run, up,
-                               slab(xa, xb, -kTwoBy, 0, z, z + kP));
-                };
-                if (gated && gateFrom < e && gateTo > a) {
-                    piece(a, gateFrom - 0.25 * kIn, ""), piece(gateTo + 0.25 * kIn + kTwoBy, e, "b");
-                } else {
-                    piece(a, e, "");
-                }
+        strips();
+        for (const auto* which : {"left", "outer", "right", "past"}) {
+            if (width <= beside && which == std::string_view{"past"}) continue;
+            auto s = side(which);
+            if (s.frame.sloping) {
+                // On the sides the mesh laps the end rafters.
+                s.top = [this](double x) { return over(x); }, s.under = [this](double x) { return under(x); };
+                s.roof = underRoof, s.rafters = underRafters, s.railsBelow = under(length) - kIn;
+            } else {
+                // Outside, the rafters' tails come down over the beam's face.
+                const bool outer = s.name == "outer";
+                const double edge = outer ? under(length + kMesh) : over(0);
+                s.top = [edge](double) { return edge; };
+                s.beam = (outer ? low : high) - beamDeep, s.railsBelow = (outer ? edge : high) - 5.5 * kIn - kIn;
             }
-        };
-        rail(0, "bottom", "2x4pt");
-        const double tallest = topAt(0);
-        // Strips of a 48 in roll from the ground; no strip left narrower than 4 in: then the first is of a 36 in roll.
-        std::vector<double> seams;
-        double z = std::fmod(tallest, 48 * kIn) < 4 * kIn || std::fmod(topAt(span), 48 * kIn) < 4 * kIn ? 36 * kIn : 48 * kIn;
-        for (; z < tallest - 4 * kIn; z += 48 * kIn) seams.push_back(z);
-        for (std::size_t i = 0; i < seams.size(); ++i)
-            if (seams[i] + kP / 2 < (past ? high : topAt(span)) - (level ? 5.5 * kIn : rafterDeep / c) - kIn)
-                rail(seams[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
-        // The mesh itself, cut to the top edge and round the gate.
-        const WallFrame frame{0,
-                              w.side,
-                              outer        ? at(0, length, 0)
-                              : which == 0 ? at(0, 0, 0)
-                              : past       ? at(start, 0, 0)
-                                           : at(width, 0, 0),
-                              run,
-                              outer        ? out
-                              : past       ? out * -1
-                              : which == 0 ? w.u * -1
-                                           : w.u,
-                              span,
-                              !level,
-                              0,
-                              span,
-                              {}};
-        std::vector<Hole> holes;
-        if (gated) holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, -1, gate.height + 0.25 * kIn});
-        double bottom = 0;
-        seams.push_back(tallest + kIn);
-        int n = 0;
-        for (const double seam : seams) {
-            auto pieces = sheetWithHoles(
-                frame, 0, span, 0, kMesh, bottom, [&](double) { return std::min(seam, tallest); }, holes);
-            if (!level)
-                for (auto& s : pieces) s = cut(s, Plane::through(at(0, 0, over(0)), out * rise + up));
-            put("mesh/" + name + "/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, run, up, std::move(pieces));
-            bottom = seam;
+            walls.push_back(std::move(s));
         }
-        if (gated) gateLeaf(gate, slab, run, name);
     }
+};
 
-    void gateLeaf(const Gate& g, const std::function<Solid(double, double, double, double, double, double)>& slab, Vec3 along,
-                  const std::string& name) {
-        const double a = g.from, e = g.from + g.width, foot = kTwoBy + 0.25 * kIn, head = g.height;
-        const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid s) {
-            if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(s)})) p->opening = row + ".gate";
-        };
-        const double beamUnder = g.wall == 1 ? low - inMm(runBeamDeep(mm(width))) : 0;
-        // The latch stud stands from the ground to the beam or, on a side, to the end rafter.
-        auto stud = slab(e + 0.25 * kIn, e + 0.25 * kIn + kTwoBy, -kP, 0, 0, g.wall == 1 ? beamUnder : over(0));
-        if (g.wall != 1) stud = cut(stud, Plane::through(at(0, 0, under(0)), out * rise + up));
-        piece("stud", "gate-stud", "2x4", up, cross(up, along), std::move(stud));
-        piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along), slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, 0, kTwoBy));
-        if (g.wall != 1)
-            piece("head", "gate-head", "2x4", along, cross(up, along),
-                  slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kTwoBy));
-        piece("stile/hinge", "gate-stile", "2x4", up, along, slab(a, a + kP, -kTwoBy, 0, foot, head));
-        piece("stile/latch", "gate-stile", "2x4", up, along, slab(e - kP, e, -kTwoBy, 0, foot, head));
-        const double inA = a + kP, inE = e - kP, mid = (foot + head) / 2;
-        const bool tall = head - foot > 40 * kIn;
-        std::vector<double> rails{foot, head - kP};
-        if (tall) rails.insert(rails.begin() + 1, mid - kP / 2);
-        for (std::size_t i = 0; i < rails.size(); ++i)
-            piece("rail/" + std::to_string(i + 1), "gate-rail", "2x4", along, up, slab(inA, inE, -kTwoBy, 0, rails[i], rails[i] + kP));
-        for (std::size_t i = 1; i < rails.size(); ++i) {
-            // A brace from the hinge's foot up to the latch side, its corners cut to stiles and rails.
-            const double z0 = rails[i - 1] + kP, z1 = rails[i], dx = inE - inA, dz = z1 - z0, l = std::hypot(dx, dz);
-            if (dx < 6 * kIn || dz < 6 * kIn) continue;
-            const Vec3 dir = along * (dx / l) + up * (dz / l), side = along * (-dz / l) + up * (dx / l);
-            auto brace = slab(inA, inE, -kTwoBy, 0, z0, z1);
-            const Vec3 middle = centroid(brace);
-            brace = cut(cut(brace, Plane::through(middle + side * (kP / 2), side)), Plane::through(middle + side * (-kP / 2), side * -1));
-            piece("brace/" + std::to_string(i), "gate-brace", "2x4", dir, side, std::move(brace));
-        }
-        if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {slab(a, e, 0, kMesh, foot, head)}))
-            p->opening = row + ".gate";
-        b.join(row + "/gate/stile/hinge",
-               row + "/post/" + (g.wall == 1 ? "outer/1" : "inner/" + std::string{g.wall == 0 ? "1" : std::to_string(inner.size())}),
-               Joint::Kind::hinged, 0.25 * kIn);
-        const auto corner = [&](double x, double z) { return slab(x, x + 1, 0, 1, z, z + 1).vertices.front(); };
-        b.model.openings.push_back({row + ".gate",
-                                    "gate",
-                                    name,
-                                    mm(a),
-                                    mm(g.width),
-                                    mm(foot - b.floor),
-                                    mm(head - foot),
-                                    {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
-        b.model.clear.push_back({row + "/gate/swing", row + ".gate", slab(a, e, kOneBy, g.width, foot, head)});
-    }
+/// Under the coop's roof, which goes on over it: rafters, purlins and cover are the roof's. Beams along both eaves carry them.
+struct SharedRoof final : Runner {
+    using Runner::Runner;
 
-    void apron() {
-        const double a = inMm(b.s.length("apron.width"));
-        if (a < kIn) return;
-        // Flat on the ground, pegged into the turf; a square at each outer corner.
-        const auto strip = [&](const std::string& name, double ua, double ub, double va, double vb, Vec3 along) {
-            put("apron/" + name, "apron", Form::mesh, meshKind, along, cross(up, along), {cuboid(ua, ub, va, vb, -kMesh, 0)});
-        };
-        strip("left", -a, 0, 0, length, out), strip("right", width, width + a, 0, length, out);
-        strip("outer", 0, width, length, length + a, w.u);
-        strip("corner/left", -a, 0, length, length + a, w.u), strip("corner/right", width, width + a, length, length + a, w.u);
-        if (width > beside) strip("past", beside + 2 * kIn, width, -a, 0, w.u), strip("corner/past", width, width + a, -a, 0, w.u);
-    }
-
-    /// What closes the run against the coop: strips on the siding behind the posts beside it, where no corner board stands; one along the
-    /// beam, under the roof; mesh from the sides' edges back to the coop below the siding; and mesh under a coop that stands on posts.
-    void closers() {
-        const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn, clear = 3.5 * kIn;
-        std::vector<std::pair<double, double>> taken;
-        // A corner board laps the siding by its width, less what stands round the corner.
-        const double corner = w.sloping ? 3.5 * kIn - t : 2.75 * kIn - t;
-        taken.emplace_back(-1e9, corner), taken.emplace_back(w.length - corner, 1e9);
+    void frame() override {
+        const std::vector<Plane> rafters{b.below(0, 0), b.below(b.deep, 0)}, roof{b.belowTop(0), b.belowTop(b.deep)};
+        const auto ridge = b.shell.ridgeOn(place.side);
+        const double deep = inMm(kEaveBeam);
         for (const bool right : {false, true}) {
-            const double place = u0 + (right ? beside - kP : 0);
-            if (place < clear || place + kP > w.length - clear) continue;
-            b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
-                     box(w.at(place, -t, bottom - b.floor), w.at(place + kP, -t - kOneBy, high - b.floor)));
-            taken.emplace_back(place, place + kP);
+            const std::string name = right ? "right" : "left";
+            const bool front = right == (w.local == 3);  // of the shell
+            const double y = front ? 0 : b.deep, eave = b.floor + inMm(front ? b.shell.otherWall() : b.shell.lowWall());
+            const double u = right ? width - kP : 0;
+            const auto ends = boardEnds(b.s, 0, length, middles(sides, kP));
+            for (std::size_t i = 1; i < ends.size(); ++i)
+                lumber("beam/" + name + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam", "4x6pt", out, up,
+                       cuboid(u, u + kP, ends[i - 1], ends[i], eave - deep, eave));
+            post("inner/" + std::string{right ? "2" : "1"}, u, 0, eave - deep);
+            post("outer/" + (right ? std::to_string(fronts.size()) : "1"), u, length - kP, eave - deep);
+            for (std::size_t i = 1; i + 1 < sides.size(); ++i) post(name + "/" + std::to_string(i), u, sides[i], eave - deep);
+            auto s = side(name);
+            s.beam = eave - deep, s.railsBelow = *s.beam - kIn;
+            s.swingsBelow = inMm(roofEdge(b.shell, b.sideName(front ? 0 : 2))) - kIn;
+            // The tails come down over the beam's face; over a high wall they rise outwards.
+            const double top = std::min(b.under(y), b.under(front ? y - kMesh : y + kMesh));
+            s.top = [top](double) { return top; };
+            walls.push_back(std::move(s));
         }
-        std::ranges::sort(taken);
-        const double deep = 1.5 * kIn;
-        int n = 0;
-        for (std::size_t i = 1; i < taken.size(); ++i) {
-            const double from = std::max(taken[i - 1].second, u0), to = std::min(taken[i].first, u0 + beside);
-            if (to - from >= 2 * kIn)
-                b.lumber(row + "/closer/beam/" + std::to_string(++n), "closer", "run", System::run, "1x2", w.u, up,
-                         box(w.at(from, -t, high - deep - b.floor), w.at(to, -t - kOneBy, high - b.floor)));
+        for (std::size_t i = 1; i + 1 < fronts.size(); ++i)
+            post("outer/" + std::to_string(i + 1), fronts[i], length - kP,
+                 ridge ? b.floor + ridgeUndersideMm(b.shell) : b.floor + inMm(b.shell.tallestPanel()), rafters);
+        auto s = side("outer");
+        s.top = [this](double x) { return b.over(w.yAt(x)); };
+        s.under = [this](double x) { return b.under(w.yAt(x)); };
+        s.roof = roof, s.rafters = rafters, s.railsBelow = 1e9;
+        if (ridge) {
+            // The ridge board passes through.
+            s.bend = inMm(*ridge);
+            const double half = inMm(b.shell.ridgeThick) / 2;
+            s.holes.push_back({"roof", "ridge", s.bend - half, s.bend + half, b.floor + ridgeUndersideMm(b.shell), 1e6});
         }
-        const auto mesh = [&](const std::string& name, Vec3 along, Vec3 across, Solid solid) {
-            put("mesh/" + name, "run-mesh", Form::mesh, meshKind, along, across, {std::move(solid)});
-        };
-        mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0, 0, 0, bottom));
-        mesh("edge/right", up, out, cuboid(beside, beside + kMesh, -v0, width > beside ? -kMesh : 0, 0, bottom));
-        if (b.s.choice("foundation.kind") == "skids") return;
-        // On the outer faces of beams, posts and rim, with a rail on the ground between the coop's posts.
-        mesh("under", w.u, up, box(w.at(u0, -kMesh, -b.floor), w.at(u0 + beside, 0, bottom - b.floor)));
-        const auto posts = evenly(w.length, kP, 72 * kIn);
-        for (std::size_t i = 1; i < posts.size(); ++i) {
-            const double from = std::max(posts[i - 1] + kP, u0), to = std::min(posts[i], u0 + beside);
-            if (to - from >= 2 * kIn)
-                lumber("rail/under/" + std::to_string(i), "run-rail", "2x4pt", w.u, up,
-                       box(w.at(from, 0, -b.floor), w.at(to, kTwoBy, kP - b.floor)));
-        }
-    }
-
-    void build() {
-        top = b.s.choice(row + ".top");
-        frame();
-        const double gateWidth = inMm(b.s.length(row + ".gate_width"));
-        const auto where = b.s.choice(row + ".gate");
-        const int wall = where == "left" ? 0 : where == "outer" ? 1 : 2;
-        const double beamDeep = inMm(runBeamDeep(mm(width))), from = kP + 0.25 * kIn;
-        // On a side the rafter comes down over the gate's far end; a flat head goes between.
-        const double room = wall == 1 ? low - beamDeep - 0.25 * kIn : under(from + gateWidth + 3 * kIn) - kTwoBy - kIn;
-        const Gate gate{wall, from, gateWidth, wall == 1 ? room : std::min(76 * kIn, room)};
-        for (int i = 0; i < (width > beside ? 4 : 3); ++i) meshWall(i, gate);
-        apron();
-        closers();
+        walls.push_back(std::move(s));
     }
 };
 
@@ -375,9 +485,11 @@ struct Runner {
 
 void run(Builder& b) {
     for (const int n : b.s.rows("runs")) {
-        const auto row = "runs." + std::to_string(n);
-        Runner r{b, row, b.wall(b.s.choice(row + ".side"))};
-        r.build();
+        const auto key = "runs." + std::to_string(n);
+        if (b.s.choice(key + ".top") == "shared")
+            SharedRoof{b, key}.build();
+        else
+            OwnRoof{b, key}.build();
     }
 }
 

@@ -1,6 +1,8 @@
 #include "core/steps/steps.h"
 
 #include <algorithm>
+#include <set>
+#include <utility>
 
 namespace oiko {
 namespace {
@@ -16,6 +18,7 @@ constexpr Rule kOrder[] = {
     {"floor", System::floor, "rim joist blocking", "saw treated"},
     {"deck", System::floor, "*", "saw lift"},
     {"walls", System::walls, "*", "saw lift"},
+    {"runposts", System::run, "run-post block run-beam", "treated dig lift"},
     {"roofframe", System::roof, "rafter fly-rafter ridge rafter-tie eave-block lookout purlin filler fascia", "ladder saw"},
     {"roofdeck", System::roof, "roof-deck", "ladder lift"},
     {"roofing", System::roof, "*", "ladder metal"},
@@ -41,16 +44,23 @@ std::vector<std::string> words(std::string_view list) {
     return out;
 }
 
+std::string_view rowOf(const Part& p) { return std::string_view{p.id}.substr(0, p.id.find('/')); }
+
 }  // namespace
 
 std::vector<Step> buildingOrder(const Model& model) {
     std::vector<Step> out;
     std::vector<bool> done(model.parts.size());
+    // Runs whose beams carry the coop's roof stand before it does.
+    std::set<std::string_view> carry;
+    for (const auto& j : model.joints)
+        for (const auto& [under, over] : {std::pair{j.a, j.b}, std::pair{j.b, j.a}})
+            if (model.parts[under].role == "run-beam" && model.parts[over].system == System::roof) carry.insert(rowOf(model.parts[under]));
     for (const auto& rule : kOrder) {
         Step step{std::string{rule.id}, {}, words(rule.cautions)};
         const auto roles = words(rule.roles);
         for (std::size_t i = 0; i < model.parts.size(); ++i)
-            if (!done[i] && model.parts[i].system == rule.system &&
+            if (!done[i] && model.parts[i].system == rule.system && (rule.id != "runposts" || carry.contains(rowOf(model.parts[i]))) &&
                 (rule.roles == "*" || std::ranges::find(roles, model.parts[i].role) != roles.end()))
                 done[i] = true, step.parts.push_back(i);
         if (!step.parts.empty()) out.push_back(std::move(step));

@@ -54,9 +54,10 @@ constexpr Schedule kSchedule[] = {
     {"eave-block", "rafter top-plate cap-plate run-beam", "nail-8d", 3, 0, "toenail", kR602},
     {"purlin", "rafter fly-rafter", "screw-3", 2, 0, "purlin", kPractice},
     {"ridge", "rafter fly-rafter", "nail-16d", 3, 0, "endnail", kR602},
-    {"ridge", "ridge-post", "nail-8d", 4, 0, "toenail", kPractice},
+    {"ridge", "ridge-post run-post", "nail-8d", 4, 0, "toenail", kPractice},
+    {"run-post", "rafter", "nail-8d", 4, 0, "toenail", kPractice},
     {"rafter-tie", "rafter", "", 0, 0, "none", kPractice},  // by the thrust, below
-    {"rafter-tie", "top-plate cap-plate", "nail-8d", 3, 0, "toenail", kR602},
+    {"rafter-tie", "top-plate cap-plate run-beam", "nail-8d", 3, 0, "toenail", kR602},
     {"rafter-tie", "*", "", 0, 0, "none", kPractice},
     {"ridge-cap", "*", "", 0, 0, "none", kPractice},
     {"filler", "rafter", "screw-3", 2, 0, "purlin", kPractice},

@@ -1,0 +1,154 @@
+// Runs under the coop's own roof, which goes on over its ends.
+#include <algorithm>
+#include <cmath>
+
+#include "core/catalog/covers.h"
+#include "core/catalog/lumber.h"
+#include "core/catalog/stock.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+#include "core/judge/holes.h"
+#include "core/steps/steps.h"
+#include "some.h"
+
+namespace oiko {
+namespace {
+
+/// Each with its run's side left to its rule, or set.
+const std::vector<std::vector<Change>>& sharedCoops() {
+    static const std::vector<std::vector<Change>> coops{
+        {{"runs.1.top", "shared"}},
+        {{"runs.1.top", "shared"}, {"runs.1.side", "left"}, {"runs.1.length", "24'"}},
+        {{"roof.form", "gable"}, {"runs.1.top", "shared"}, {"runs.1.length", "11' 3\""}},
+        {{"roof.form", "gable"}, {"roof.falls_to", "right"}, {"runs.1.top", "shared"}, {"runs.1.gate", "left"}},
+        {{"roof.form", "gable"}, {"roof.falls_to", "left"}, {"runs.1.top", "shared"}, {"roof.cover", "shingles"}, {"runs.1.gate", "right"}},
+        {{"roof.form", "gable"}, {"roof.pitch", "10/12"}, {"roof.other_pitch", "5/12"}, {"runs.1.top", "shared"}, {"runs.1.side", "left"}},
+        {{"form.kind", "elevated"}, {"flock.count", "5"}, {"runs.1.top", "shared"}},
+        {{"form.kind", "elevated"},
+         {"flock.count", "4"},
+         {"roof.form", "gable"},
+         {"runs.1.top", "shared"},
+         {"foundation.kind", "set_posts"}},
+        {{"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "4'"}, {"coop.width", "16'"}},
+        {{"coop.low_wall", "8'"}, {"runs.1.top", "shared"}, {"roof.pitch", "2/12"}, {"roof.cover", "metal_sealed"}},
+    };
+    return coops;
+}
+
+class SharedRoof : public testing::TestWithParam<std::size_t> {};
+TEST_P(SharedRoof, IsSoundShutAndCutFromWhatIsSold) {
+    if (sampled() && GetParam() % 4 != 0) GTEST_SKIP();
+    const auto d = designWith(sharedCoops()[GetParam()]);
+    const auto a = answerTo(d);
+    const auto& m = *a->model;
+    EXPECT_EQ(unsound(m), "");
+    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
+    for (const auto& hole : allHoles(m, ballThatMeshStops(*a->settled)).holes)
+        ADD_FAILURE() << testing::PrintToString(hole.parts) << " " << hole.wideMm / 25.4 << " at " << hole.at.x / 25.4 << " "
+                      << hole.at.y / 25.4 << " " << hole.at.z / 25.4;
+}
+INSTANTIATE_TEST_SUITE_P(Coops, SharedRoof, testing::Range<std::size_t>(0, sharedCoops().size()));
+
+/// A gable of 8 ft by 6 ft with siding of 5/8 in and a run of 16 ft beyond its right wall.
+Design longHouse() {
+    return designWith({{"roof.form", "gable"},
+                       {"coop.width", "8'"},
+                       {"coop.depth", "6'"},
+                       {"roof.rake", "8in"},
+                       {"roof.overhang", "9in"},
+                       {"runs.1.top", "shared"},
+                       {"runs.1.length", "16'"}});
+}
+
+TEST(SharedRoofGeometry, IsAsWorkedOutByHand) {
+    const auto m = modelOf(longHouse());
+    // Siding sold as 5/8 (19/32) + 3/4 + 1/16 in between frame and posts; then 16 ft of run.
+    const double off = 19.0 / 32 + 0.75 + 0.0625;
+    Bounds posts, fascia, ridge, cap;
+    int boards = 0;
+    for (const auto& p : m.parts) {
+        if (p.role == "run-post") posts.add(p.box());
+        if (p.role == "fascia") fascia.add(p.box());
+        if (p.role == "ridge") ridge.add(p.box()), ++boards;
+        if (p.role == "ridge-cap") cap.add(p.box());
+    }
+    EXPECT_NEAR(posts.low.x / 25.4, 96 + off, 1e-3);
+    EXPECT_NEAR(posts.high.x / 25.4, 96 + off + 192, 1e-3);
+    for (const auto& roof : {fascia, ridge, cap}) {
+        EXPECT_NEAR(roof.low.x / 25.4, -8, 1e-3);
+        EXPECT_NEAR(roof.high.x / 25.4, 96 + off + 192 + 8, 1e-3);
+    }
+    // Its 25 ft 5 in are two boards of 16 ft at most, as is everything that runs along the roof.
+    EXPECT_EQ(boards, 2);
+    // The post under the ridge stands in the middle of 6 ft and carries it.
+    const auto* under = m.find("runs.1/post/outer/2");
+    ASSERT_NE(under, nullptr);
+    EXPECT_NEAR((under->box().low.y + under->box().high.y) / 2 / 25.4, 36, 1e-3);
+    EXPECT_NEAR(under->box().high.z, ridge.low.z, 1e-3);
+    // The run counts as wide as the wall and 16 ft long: 96 sq ft.
+    Settled s{longHouse()};
+    EXPECT_NEAR(inSquareFeet(runFloor(s)), 96, 1e-3);
+}
+
+TEST(SharedRoofGeometry, JointsOfLongMembersLieOverRafters) {
+    const auto m = modelOf(longHouse());
+    int joints = 0;
+    for (const auto& p : m.parts) {
+        if (p.role != "purlin" && p.role != "fascia" && p.role != "ridge") continue;
+        EXPECT_LE(p.extent(p.along) / 25.4, 192) << p.id;
+        const double end = p.box().high.x;
+        if (end / 25.4 > 96 + 192 + 8) continue;  // the roof's own end
+        ++joints;
+        bool over = false;
+        for (const auto& r : m.parts)
+            if (r.role == "rafter") over = over || std::fabs((r.box().low.x + r.box().high.x) / 2 - end) < 0.01;
+        EXPECT_TRUE(over) << p.id;
+    }
+    EXPECT_GE(joints, 8);
+}
+
+TEST(SharedRoofGeometry, EaveBeamsCarryTheRoof) {
+    // Simple beam, by hand: 4x6 of spruce-pine-fir No. 2, b = 3 1/2, d = 5 1/2 in, under 25 psf of snow and the cover's weight on half of
+    // 12 ft of rafters and 9 in of eave. F_b 875 psi x 1.15 x 1.3 (NDS Supplement 2018 Table 4A, from memory); not repeated.
+    const auto d = designWith({{"coop.width", "8'"},
+                               {"coop.depth", "12'"},
+                               {"roof.overhang", "9in"},
+                               {"wood.species", "spf"},
+                               {"place.snow", "60 psf"},
+                               {"runs.1.top", "shared"},
+                               {"runs.1.length", "20'"}});
+    Settled s{d};
+    const auto posts = runSidePosts(s, runPlace(s, "runs.1"));
+    const double clear = inInches(posts[1]) - 3.5;
+    const double pli = (60 + inPsf(roofCover("metal_lapped").dead)) * (6 + 0.75) / 12, moment = pli * clear * clear / 8;
+    EXPECT_LE(moment / (3.5 * 5.5 * 5.5 / 6), 875 * 1.15 * 1.3);
+    // And not for nothing: one post fewer would be too few.
+    const double fewer = inInches(runPlace(s, "runs.1").length) / static_cast<double>(posts.size() - 2) - 3.5;
+    EXPECT_TRUE(fewer > 8 * 12 - 3.5 || pli * fewer * fewer / 8 / (3.5 * 5.5 * 5.5 / 6) > 875 * 1.15 * 1.3 * 0.95);
+}
+
+TEST(SharedRoofGeometry, PostsAreSetBeforeTheRoofThatTheyCarry) {
+    const auto place = [](const std::vector<Step>& steps, std::string_view id) {
+        return std::ranges::find(steps, id, &Step::id) - steps.begin();
+    };
+    const auto shared = buildingOrder(modelOf(longHouse()));
+    EXPECT_LT(place(shared, "runposts"), place(shared, "roofframe"));
+    EXPECT_LT(place(shared, "roofframe"), place(shared, "runframe"));
+    const auto own = buildingOrder(modelOf(designWith({})));
+    EXPECT_EQ(place(own, "runposts"), static_cast<std::ptrdiff_t>(own.size()));
+}
+
+TEST(SharedRoofGeometry, AsksNeitherHeightNorWidth) {
+    const auto d = designWith({{"runs.1.width", "5'"}}).with({{"runs.1.top", "shared"}}).value();
+    Settled s{d};
+    for (const auto* field : {"runs.1.width", "runs.1.at", "runs.1.height", "runs.1.pitch"}) EXPECT_FALSE(s.applies(field)) << field;
+    EXPECT_EQ(runPlace(s, "runs.1").width, s.length("coop.depth"));
+    const auto refused = d.with({{"runs.1.pitch", "2/12"}});
+    ASSERT_FALSE(refused);
+    EXPECT_EQ(refused.error().what.id, "notapply");
+    // Under its own roof again, it is as wide as was said.
+    EXPECT_EQ(Settled{d.with({{"runs.1.top", "mesh"}}).value()}.length("runs.1.width"), feet(5));
+}
+
+}  // namespace
+}  // namespace oiko
