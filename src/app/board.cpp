@@ -259,7 +259,7 @@ std::vector<Grip> Board::floorGrips() const {
         const auto side = s.choice(slotKey("runs", r, "side"));
         Bounds b;
         for (const auto& p : answer_->model->parts)
-            if (p.role == "run-post") b.add(p.box());
+            if (p.role == "run-post" && p.id.starts_with("runs." + std::to_string(r) + "/")) b.add(p.box());
         static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};
         const auto out2 = kOut[sideIndex(side)];
         const Vec2 mid{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2};

@@ -14,12 +14,12 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 34> kIds{
-    "pitch.cover",  "rafter.stock",  "rafter.bearing", "wall.stock",  "wall.panel",  "opening.corner", "opening.apart",
-    "opening.head", "opening.low",   "roost.room",     "roost.roof",  "nests.run",   "nests.sheet",    "run.wall",
-    "run.roof",     "run.low",       "run.pitch",      "run.rafter",  "run.opening", "gate.room",      "ramp.long",
-    "ramp.sheet",   "beam.stock",    "door.eave",      "run.before",  "run.past",    "ridge.wall",     "ridge.low",
-    "ridge.ties",   "opening.ridge", "shutter.sheet",  "siding.eave", "nests.eave",  "run.shared"};
+constexpr std::array<std::string_view, 36> kIds{
+    "pitch.cover", "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel",  "opening.corner", "opening.apart", "opening.head",
+    "opening.low", "roost.room",   "roost.roof",     "nests.run",  "nests.sheet", "run.wall",       "run.roof",      "run.low",
+    "run.pitch",   "run.rafter",   "run.opening",    "gate.room",  "ramp.long",   "ramp.sheet",     "beam.stock",    "door.eave",
+    "run.before",  "run.past",     "ridge.wall",     "ridge.low",  "ridge.ties",  "opening.ridge",  "shutter.sheet", "siding.eave",
+    "nests.eave",  "run.shared",   "run.twice",      "run.gate"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -283,6 +283,12 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
         if (o.row.starts_with("doors"))
             return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
         if (o.row.starts_with("pops")) {
+            // A ramp beside the run lies where its gate would swing.
+            const auto gate = s.length(r + ".gate_width");
+            const auto& where = s.choice(r + ".gate");
+            if ((where == "left" && o.at + o.width <= run.at && o.at + o.width > run.at - gate) ||
+                (where == "right" && o.at >= run.at + run.along && o.at < run.at + run.along + gate))
+                return Clash{"run.gate", r + ".gate", o.row + ".at", {keyRef(o.row + ".at")}, Change{r + ".gate", "outer"}};
             const bool inside = o.at > run.at && o.at + o.width < run.at + run.width;
             const double rise = inMm(shell.floorTop + o.sill) - 20;
             if (inside && rise / std::tan(inRadians(s.angle(o.row + ".ramp"))) + 60 > inMm(run.length - inches(8)))
@@ -296,6 +302,9 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
     for (const int row : s.rows("runs")) {
         const auto run = runPlace(s, "runs." + std::to_string(row));
         const auto& r = run.key;
+        for (const int other : s.rows("runs"))
+            if (other < row && s.choice(slotKey("runs", other, "side")) == run.side)
+                return Clash{"run.twice", r + ".side", slotKey("runs", other, "side"), {Ref{"side." + run.side}}};
         if (s.choice("nests.wall") == run.side) return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
         if (auto c = run.shared ? sharedRunClash(s, shell, run) : ownRunClash(s, shell, run)) return c;
         // Outwards the side's posts stand nearest to each other beside the coop.
@@ -308,6 +317,13 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
                          : outer              ? r + ".side"
                                               : r + ".length",
                          {gate, outer ? run.width : run.length}};
+        // A gate in the left side opens towards the corner, where another run may stand.
+        if (s.choice(r + ".gate") == "left" && run.at < gate)
+            for (const int other : s.rows("runs"))
+                if (const auto beside = runPlace(s, "runs." + std::to_string(other));
+                    beside.width > beside.along && kSides[(sideIndex(beside.side) + 1) % 4] == run.side)
+                    return Clash{
+                        "run.gate", r + ".gate", beside.key + ".width", {keyRef(beside.key + ".width")}, Change{r + ".gate", "outer"}};
         if (auto c = beforeRunClash(s, shell, run, all)) return c;
     }
     return std::nullopt;

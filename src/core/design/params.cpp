@@ -53,23 +53,28 @@ std::string mine(std::string_view list, Ask& a) { return std::string{list} + "."
 std::string side(Ask& a, std::string_view list) { return a.choice(mine(list, a) + ".wall"); }
 Length bounded(Length v, Length low, Length high) { return std::max(low, std::min(v, high)); }
 
-/// The side of the first run; empty without one.
-std::string runSide(Ask& a) {
-    const auto rows = a.rows("runs");
-    return rows.empty() ? std::string{} : a.choice(slotKey("runs", rows.front(), "side"));
+/// The run that stands against a side; empty without one.
+std::string runOn(Ask& a, std::string_view side) {
+    for (const int row : a.rows("runs"))
+        if (a.choice(slotKey("runs", row, "side")) == side) return "runs." + std::to_string(row);
+    return {};
 }
-std::vector<std::string_view> sidesButRun(Ask& a, std::initializer_list<std::string_view> order) {
+std::vector<std::string_view> sidesButRuns(Ask& a, std::initializer_list<std::string_view> order) {
     std::vector<std::string_view> out;
-    const auto run = runSide(a);
-    std::ranges::copy_if(order, std::back_inserter(out), [&](auto s) { return s != run; });
-    return out;
+    std::ranges::copy_if(order, std::back_inserter(out), [&](auto s) { return runOn(a, s).empty(); });
+    return out.empty() ? std::vector<std::string_view>(order) : out;
 }
 
-/// The same order with the run's side last: what opens there must clear the run's roof.
-std::vector<std::string_view> runLast(Ask& a, std::vector<std::string_view> order) {
-    const auto run = runSide(a);
-    std::ranges::stable_partition(order, [&](auto s) { return s != run; });
+/// The same order with the runs' sides last: what opens there must clear their roofs.
+std::vector<std::string_view> runsLast(Ask& a, std::vector<std::string_view> order) {
+    std::ranges::stable_partition(order, [&](auto s) { return runOn(a, s).empty(); });
     return order;
+}
+
+/// What each run has to give the flock.
+Area runShare(Ask& a) {
+    const auto runs = std::max<std::int64_t>(1, static_cast<std::int64_t>(a.rows("runs").size()));
+    return Area::ticks((a.area("flock.run_each") * birdsSizedFor(a)).count() / runs);
 }
 
 /// The end of a wall that is farther from the roosts, as the left edge that an opening of this width would have.
@@ -149,12 +154,11 @@ Length lowWallFor(Ask& a) {
     }
     // A run's roof goes under the eave, and its beam over the pop door.
     auto low = inches(42);
-    const auto run = runSide(a);
     const auto fall = a.choice("roof.falls_to");
-    if (run != fall && !(gable(a) && run == opposite(fall))) return low;
     const double drop = std::tan(inRadians(steepest(a)));
     for (const int row : a.rows("pops"))
-        if (const auto pop = "pops." + std::to_string(row); a.choice(pop + ".wall") == run)
+        if (const auto pop = "pops." + std::to_string(row), wall = a.choice(pop + ".wall");
+            !runOn(a, wall).empty() && (wall == fall || (gable(a) && wall == opposite(fall))))
             low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + inches(5.5) + kRunRoofThick + inches(2) +
                                     mm(drop * inMm(a.length("roof.overhang") + kWallDeep)));
     return upTo(low);
@@ -281,7 +285,7 @@ std::vector<Param> declare() {
                        [](Ask& a) -> Value { return std::string{elevated(a) ? "clean_out" : "people_door"}; }));
     p.push_back(choice("doors.*.wall", openings, sides, [](Ask& a) -> Value {
         // Who walks in wants the height under the ridge; who leans in, the long side.
-        const auto free = sidesButRun(a, {"front", "left", "back", "right"});
+        const auto free = sidesButRuns(a, {"front", "left", "back", "right"});
         const auto order = elevated(a) ? free : endsFirst(a, free);
         return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
     }));
@@ -312,8 +316,11 @@ std::vector<Param> declare() {
                                                                    : centred(a, self, wall, w));
     }));
     p.push_back(choice("pops.*.wall", openings, sides, [](Ask& a) -> Value {
-        const auto run = runSide(a);
-        return run.empty() ? std::string{"right"} : run;
+        // A pop door a run, one after another.
+        const auto pops = a.rows("pops"), runs = a.rows("runs");
+        if (runs.empty()) return std::string{"right"};
+        const auto n = static_cast<std::size_t>(std::ranges::find(pops, a.row()) - pops.begin());
+        return a.choice(slotKey("runs", runs[n % runs.size()], "side"));
     }));
     p.push_back(length("pops.*.width", openings, inches(8), inches(20),
                        [](Ask& a) -> Value { return inches(a.choice("flock.size") == "bantam" ? 10 : 12); }));
@@ -328,15 +335,15 @@ std::vector<Param> declare() {
     }));
     p.push_back(angle("pops.*.ramp", openings, degrees(15), degrees(45), [](Ask& a) -> Value {
         // 30 to 35 degrees is usual; a short run asks for a steeper one, 45 at most. Common practice.
-        const auto rows = a.rows("runs");
-        if (rows.empty() || runSide(a) != side(a, "pops")) return degrees(30);
-        const auto room = a.length(slotKey("runs", rows.front(), "length")) - inches(11);
+        const auto run = runOn(a, side(a, "pops"));
+        if (run.empty()) return degrees(30);
+        const auto room = a.length(run + ".length") - inches(11);
         const auto up = shellOf(a).floorTop + a.length(mine("pops", a) + ".sill");
         return std::clamp(degrees(std::ceil(inDegrees(pitch(inMm(up), inMm(room))))), degrees(30), degrees(45));
     }));
     p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane"}, word("pane"), false));
     p.push_back(choice("windows.*.wall", openings, sides, [](Ask& a) -> Value {
-        return sideWithRoom(a, mine("windows", a), inches(20), runLast(a, {"front", "right", "left", "back"}));
+        return sideWithRoom(a, mine("windows", a), inches(20), runsLast(a, {"front", "right", "left", "back"}));
     }));
     p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
         // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
@@ -372,9 +379,10 @@ std::vector<Param> declare() {
         const auto& order = a.row() % 2 == 1 ? odd : even;
         const auto self = mine("vents", a);
         if (!elevated(a)) return sideWithRoom(a, self, inches(24), endsFirst(a, order));
-        const auto clear = runLast(a, order);
+        const auto clear = runsLast(a, order);
         // Even a narrow vent elsewhere is better than one that presses the run's roof down.
-        const bool elsewhere = std::ranges::any_of(clear, [&](auto s) { return s != runSide(a) && widestGap(a, s, self) >= inches(14); });
+        const bool elsewhere =
+            std::ranges::any_of(clear, [&](auto s) { return runOn(a, s).empty() && widestGap(a, s, self) >= inches(14); });
         return sideWithRoom(a, self, inches(elsewhere ? 14 : 24), clear);
     }));
     p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
@@ -426,7 +434,7 @@ std::vector<Param> declare() {
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
     p.push_back(choice("nests.wall", inside, sides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), a.length("nests.clear"));
-        return sideWithRoom(a, "nests", wanted, sidesButRun(a, {"left", "right", "front", "back"}));
+        return sideWithRoom(a, "nests", wanted, sidesButRuns(a, {"left", "right", "front", "back"}));
     }));
     p.push_back(
         length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }));
@@ -444,30 +452,37 @@ std::vector<Param> declare() {
     }));
     // Run
     p.push_back(choice("runs.*.side", run, sides, [](Ask& a) -> Value {
-        // The coop's roof goes on over its ends.
-        if (!ownRoof(a)) return std::string{kSides[(sideIndex(a.choice("roof.falls_to")) + 3) % 4]};
+        // Each on a side of its own; the coop's roof goes on over its ends.
+        const auto fall = sideIndex(a.choice("roof.falls_to"));
+        std::vector<std::string_view> taken, order{"right", "front", "left", "back"};
+        for (const int row : a.rows("runs"))
+            if (const auto key = slotKey("runs", row, "side"); row < a.row() || (row > a.row() && a.isSet(key)))
+                taken.push_back(a.choice(key));
+        if (!ownRoof(a)) order = {kSides[(fall + 3) % 4], kSides[(fall + 1) % 4]};
+        std::erase_if(order, [&](auto s) { return std::ranges::find(taken, s) != taken.end(); });
+        if (!ownRoof(a) || !taken.empty() || order.empty()) return std::string{order.empty() ? "right" : order.front()};
         // A run of 14 ft that is too small along the short side of a walk-in goes along the front, under the high eave.
-        const double need = inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
+        const double need = inSquareFeet(runShare(a));
         return std::string{!elevated(a) && need > 14 * inFeet(a.length("coop.depth")) && a.length("coop.depth") >= feet(6) &&
                                    a.length("coop.width") > a.length("coop.depth")
                                ? "front"
                                : "right"};
     }));
-    p.push_back(onlyWhen(
-        length("runs.*.width", run, feet(3), feet(32),
-               [](Ask& a) -> Value {
-                   // As wide as the wall; past its corner where the run's floor would be too small at its longest.
-                   const auto self = mine("runs", a);
-                   const auto wall = wallLength(a, a.choice(self + ".side")) - a.length(self + ".at");
-                   const auto half = inches(6);
-                   const auto need = mm(inSquareMetres(a.area("flock.run_each") * birdsSizedFor(a)) * 1e6 / inMm(longestRun(a, self)));
-                   if (need <= wall) return bounded(wall, feet(3), feet(32));
-                   return bounded(std::max(half * ((need.count() + half.count() - 1) / half.count()), wall + kLeastPastCorner), feet(3),
-                                  feet(32));
-               }),
-        ownRoof));
+    p.push_back(onlyWhen(length("runs.*.width", run, feet(3), feet(32),
+                                [](Ask& a) -> Value {
+                                    // As wide as the wall; past its corner where the run's floor would be too small at its longest.
+                                    const auto self = mine("runs", a);
+                                    const auto wall = wallLength(a, a.choice(self + ".side")) - a.length(self + ".at");
+                                    const auto half = inches(6);
+                                    const auto need = mm(inSquareMetres(runShare(a)) * 1e6 / inMm(longestRun(a, self)));
+                                    if (need <= wall) return bounded(wall, feet(3), feet(32));
+                                    return bounded(
+                                        std::max(half * ((need.count() + half.count() - 1) / half.count()), wall + kLeastPastCorner),
+                                        feet(3), feet(32));
+                                }),
+                         ownRoof));
     p.push_back(length("runs.*.length", run, feet(4), feet(32), [](Ask& a) -> Value {
-        const auto need = inMm(feet(1)) * inMm(feet(1)) * inSquareFeet(a.area("flock.run_each")) * static_cast<double>(birdsSizedFor(a));
+        const auto need = inSquareMetres(runShare(a)) * 1e6;
         const auto half = inches(6);
         const auto self = mine("runs", a);
         const auto l = mm(need / inMm(runWidth(a, self)));
@@ -509,6 +524,8 @@ std::vector<Param> declare() {
             most = (a.choice(place.key + ".gate") == "outer" ? runOuterPosts(a, place) : runSidePosts(a, place))[1] - inches(8);
         return bounded(most, inches(18), inches(32));
     }));
+    p.push_back(onlyWhen({"runs.*.passage", run, Type::flag, false, true, {}, always(true), false, {}},
+                         [](Ask& a) { return runPassage(a, runPlace(a, mine("runs", a))).has_value(); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
     p.push_back(fixedLength("apron.width", run, Length{}, inches(24), inches(18)));
     // Cut
@@ -556,7 +573,7 @@ constexpr std::string_view kTypeNames[] = {"length", "angle", "area", "load", "m
 constexpr std::string_view kStageNames[] = {"flock",  "place", "form", "frame", "openings", "skin",
                                             "inside", "run",   "cut",  "buy",   "plans",    "build"};
 constexpr std::string_view kLists[] = {"doors", "pops", "windows", "vents", "runs"};
-constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"}, {"twelve", "coop.depth"}, {"onerun", "runs.*.side"},  {"runlong", "runs.*.length"},
+constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"}, {"twelve", "coop.depth"}, {"runside", "runs.*.side"}, {"runlong", "runs.*.length"},
                               {"posts", "floor.height"}, {"hips", "roof.form"},    {"runwide", "runs.*.width"}};
 
 }  // namespace
@@ -564,7 +581,7 @@ constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"}, {"twelve", "coop.depth"
 std::string_view name(Type type) { return kTypeNames[static_cast<int>(type)]; }
 std::string_view name(Stage stage) { return kStageNames[static_cast<int>(stage)]; }
 std::span<const std::string_view> listNames() { return kLists; }
-int mostRows(std::string_view list) { return list == "runs" ? 1 : list == "doors" || list == "pops" ? 4 : 8; }
+int mostRows(std::string_view list) { return list == "runs" ? 3 : list == "doors" || list == "pops" ? 4 : 8; }
 std::span<const NotYet> notYet() { return kNotYet; }
 std::string slotKey(std::string_view list, int row, std::string_view field) {
     return std::string{list} + "." + std::to_string(row) + "." + std::string{field};

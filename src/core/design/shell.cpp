@@ -181,6 +181,21 @@ Length runWidth(Ask& ask, const std::string& run) {
     return ask.choice(run + ".top") == "shared" ? wallLength(ask, ask.choice(run + ".side")) : ask.length(run + ".width");
 }
 
+std::optional<Passage> runPassage(Ask& ask, const RunPlace& run) {
+    if (run.width <= run.along) return std::nullopt;
+    for (const int row : ask.rows("runs")) {
+        const auto other = runPlace(ask, "runs." + std::to_string(row));
+        if (other.side != kSides[(sideIndex(run.side) + 1) % 4] || other.at > Length{}) continue;
+        const auto jamb = inches(1.5), from = runOffset(ask) + kWallDeep + jamb;
+        auto to = runOffset(ask) + runSidePosts(ask, other)[1];
+        for (const auto p : runInnerPosts(ask, run))
+            if (p > run.along) to = std::min(to, p - run.along);
+        const auto width = std::min(kWidestPassage, to - jamb - from);
+        if (width >= inches(12)) return Passage{other.key, from, width};
+    }
+    return std::nullopt;
+}
+
 Length runHeight(Ask& ask, const RunPlace& run) {
     if (!run.shared) return ask.length(run.key + ".height");
     const auto shell = shellOf(ask);
@@ -211,8 +226,10 @@ std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run) {
     // The beam carries half the rafters' reach and the eave; it is one member alone, without the tenth and a half that repeated ones get.
     const auto carried = Length::ticks(rafterRun(ask).count() / 2) + shell.overhang;
     const auto& w = wood(ask.choice("wood.species"));
-    const auto most = std::min(
-        feet(8), clearSpan(w, *profile("4x6"), Length::ticks(carried.count() * 115 / 100), roofLoad(ask, ask.choice("roof.cover"))).clear);
+    const auto carries =
+        clearSpan(w, *profile("4x6"), Length::ticks(carried.count() * 115 / 100), roofLoad(ask, ask.choice("roof.cover"))).clear;
+    const auto board = readLength(ask.choice("stock.longest"), Units::imperial).value() - ask.length("cut.trim") * 2;
+    const auto most = std::min({feet(8), carries, board - inches(3.75)});
     const auto span = run.length - kWallDeep;
     const auto bays = std::max<std::int64_t>(1, (span.count() + most.count() - 1) / most.count());
     std::vector<Length> out;

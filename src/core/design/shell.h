@@ -109,6 +109,13 @@ RunPlace runPlace(Ask& ask, const std::string& run);
 Length runWidth(Ask& ask, const std::string& run);
 /// Grade to the top of a run's beam beside the coop; under the coop's roof, of the lower one of its eaves.
 Length runHeight(Ask& ask, const RunPlace& run);
+/// Where a run that reaches past its wall's right end stands beside another, which begins at that corner: room for the birds to walk from
+/// one into the other, between the corner's posts and the next.
+struct Passage {
+    std::string into;  ///< "runs.2"
+    Length at, width;  ///< from the coop's corner outwards; between its jambs
+};
+std::optional<Passage> runPassage(Ask& ask, const RunPlace& run);
 /// Between a wall's outer face and the inner faces of a run's posts beside it: siding, corner board and a sixteenth.
 Length runOffset(Ask& ask);
 
@@ -122,6 +129,9 @@ std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run);
 std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run);
 /// For the sides that lead away from the coop: under the coop's roof as near to each other as the eave's beam asks.
 std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run);
+/// Between jambs at most; its lining of 1x6 takes an inch and a half. Common practice.
+inline constexpr Length kWidestPassage = inches(20);
+inline constexpr Length kPassageHigh = inches(20);
 /// A 4x6 on edge carries the eave of a roof that goes on over a run.
 inline constexpr Length kEaveBeam = inches(5.5);
 /// Least reach past the coop's corner: two blocks stand beside each other there.

@@ -138,23 +138,37 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
          },
          -6},
     };
-    const auto runSide = s.rows("runs").empty() ? std::string{} : s.choice(slotKey("runs", s.rows("runs").front(), "side"));
     for (const auto& [side, length, point, offset] : sides) {
         const auto openings = openingsOf(m, side);
-        if (chains && !openings.empty() && (of == PlanOf::coop || side != runSide || of == PlanOf::live))
-            chain(d, alongWall(openings, length), point, offset);
+        if (chains && !openings.empty()) chain(d, alongWall(openings, length), point, offset);
         if (side == "front") d.dimensions.push_back({point(0), point(length), -14, "coop.width"});
         if (side == "left") d.dimensions.push_back({point(0), point(length), -14, "coop.depth"});
     }
+    // Each run's outside, and from post to post along the side that leads away from the coop.
+    double further = 14;
     for (const int r : s.rows("runs")) {
         if (!withRun) break;
         const auto row = "runs." + std::to_string(r);
         Bounds b;
-        for (const auto& p : m.parts)
-            if (p.system == System::run && p.role == "run-post") b.add(p.box());
+        std::vector<std::pair<double, std::string>> posts;
         const bool alongX = s.choice(row + ".side") == "left" || s.choice(row + ".side") == "right";
-        d.dimensions.push_back({{b.low.x, beyond}, {b.high.x, beyond}, 14, alongX ? row + ".length" : row + ".width"});
-        d.dimensions.push_back({{rightOf, b.low.y}, {rightOf, b.high.y}, -14, alongX ? row + ".width" : row + ".length"});
+        for (const auto& p : m.parts)
+            if (p.role == "run-post" && p.id.starts_with(row + "/")) b.add(p.box());
+        for (const auto& p : m.parts)
+            if (p.role == "run-post" && p.id.starts_with(row + "/")) {
+                const auto at = p.box();
+                // Those of one side, at their left edges.
+                if (alongX ? at.high.y > b.high.y - 1 : at.high.x > b.high.x - 1) posts.emplace_back(alongX ? at.low.x : at.low.y, "");
+            }
+        posts.emplace_back(alongX ? b.high.x : b.high.y, "");
+        const auto field = [&](const char* name) { return s.applies(row + name) ? row + name : std::string{}; };
+        const auto above = [&](double u) { return Vec2{u, beyond}; };
+        const auto right = [&](double u) { return Vec2{rightOf, u}; };
+        if (chains || posts.size() <= 3) posts.clear();
+        if (!posts.empty()) alongX ? chain(d, posts, above, further - 7) : chain(d, posts, right, 7 - further);
+        d.dimensions.push_back({above(b.low.x), above(b.high.x), further, alongX ? field(".length") : field(".width")});
+        d.dimensions.push_back({right(b.low.y), right(b.high.y), -further, alongX ? field(".width") : field(".length")});
+        further += 14;
         const auto area = squareMm(b.size().x * b.size().y);
         d.labels.push_back({{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2}, Message{"plan.run", {area}}, 3, 0, 0, true, ""});
     }

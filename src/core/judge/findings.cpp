@@ -65,6 +65,28 @@ struct Court {
                     {{slotKey("runs", r, "width"), ""}, {slotKey("runs", r, "length"), ""}, {slotKey("runs", r, "at"), ""}});
         }
     }
+    void runWays() {
+        double shut = 0;
+        std::vector<std::vector<Change>> remedies;
+        for (const int r : s.rows("runs")) {
+            const auto run = runPlace(s, "runs." + std::to_string(r));
+            const auto into = [&](const OpeningSpec& o) {
+                return o.side == run.side && o.kind == "pop" && o.at > run.at && o.at + o.width < run.at + run.width;
+            };
+            bool way = std::ranges::any_of(m.openings, into);
+            for (const int other : s.rows("runs")) {
+                const auto from = runPlace(s, "runs." + std::to_string(other));
+                const auto passage = s.flag(from.key + ".passage") ? runPassage(s, from) : std::nullopt;
+                way = way || (passage && (other == r || passage->into == run.key));
+            }
+            if (way) continue;
+            ++shut;
+            const auto pops = s.rows("pops");
+            remedies.push_back({{slotKey("pops", pops.empty() ? 1 : pops.back() + 1, "wall"), run.side}});
+        }
+        auto& f = find("run.way", "others", shut, 0, "count", false, 0);
+        f.parts = idsWith("runs."), f.remedies = std::move(remedies);
+    }
     void roost() {
         double bar = 0;
         for (const auto& p : m.parts)
@@ -243,7 +265,7 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
-    court.room(), court.runRoom(), court.roost(), court.nests(), court.air(), court.headroom(), court.others();
+    court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.air(), court.headroom(), court.others();
     return std::move(court.out);
 }
 

@@ -113,6 +113,7 @@ Part* Builder::add(std::string id, std::string_view role, std::string assembly, 
                            std::move(solids),
                            {},
                            0,
+                           0,
                            {},
                            {}});
     return &model.parts.back();

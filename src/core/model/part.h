@@ -29,6 +29,7 @@ struct Part {
     std::vector<Solid> solids;
     std::vector<std::vector<std::size_t>> inner;  ///< by solid: faces shared whole with the part's next piece
     double lapMm = 0;                             ///< across, under or over its neighbour: not in the solid, added in the lists
+    double endLapMm = 0;                          ///< along, under the next strip's end: not in the solid either
     std::string side;                             ///< the coop side it shows on, or empty
     std::string opening;                          ///< the row it belongs to: "doors.1", or empty
     friend bool operator==(const Part&, const Part&) = default;

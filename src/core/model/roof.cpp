@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "core/catalog/covers.h"
+#include "core/catalog/stock.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -10,6 +11,12 @@ namespace {
 
 constexpr double kT = 1.5 * kIn;
 constexpr double kCapLeg = 6;  ///< in of a ridge cap on either slope
+
+Length longestRoll(std::string_view stock) {
+    Length longest;
+    for (const auto* roll : ofProfile(catalog(), stock)) longest = std::max(longest, roll->b);
+    return longest;
+}
 
 /// The narrowest 2x that is at least this wide; the widest when none is.
 std::string boardAtLeast(double width) {
@@ -170,11 +177,20 @@ struct Covering {
         }
         const auto strips = [&](const char* kind, std::string_view role, std::string_view stock, double seen, double lap, double at,
                                 Form form) {
+            const double sold = form == Form::roll ? inMm(longestRoll(stock) - kEndLap) : 1e9;
             int n = 0;
             for (double q = q1; q > q0 + kSameMm; q -= seen) {
-                auto* p = put(kind, std::to_string(++n), role, std::string{stock}, {1, 0, 0}, down,
-                              {lying(std::max(q0, q - seen), q, x0, x1, at, inMm(thicknessOf(stock)))}, form);
-                if (p) p->lapMm = lap;
+                const auto number = std::to_string(++n);
+                // Every other row's first strip is half as long, so that no two ends lie above one another.
+                double most = n % 2 == 0 ? sold / 2 : sold;
+                int strip = 0;
+                for (double x = x0; x < x1 - kSameMm;) {
+                    const double end = x1 - x > sold ? x + most : x1;
+                    auto* p = put(kind, number + (end < x1 || strip > 0 ? "/" + std::to_string(strip + 1) : ""), role, std::string{stock},
+                                  {1, 0, 0}, down, {lying(std::max(q0, q - seen), q, x, end, at, inMm(thicknessOf(stock)))}, form);
+                    if (p) p->lapMm = lap, p->endLapMm = end < x1 ? inMm(kEndLap) : 0;
+                    x = end, most = sold, ++strip;
+                }
             }
         };
         const double lap = inMm(slope.pitch >= cover.singleFelt ? kFeltLap : kFeltDoubleLap);
@@ -235,7 +251,10 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
     // The cap: metal in 10 ft lengths lapped 6 in; of a decked roof its own cover, in one strip.
     const auto& cover = roofCover(b.s.choice("roof.cover"));
     const std::string stock{cover.decked ? cover.stock : "ridge-cap"};
-    const double sold = cover.decked ? 1e6 : (120 - 6) * kIn, leg = kCapLeg * kIn, thick = inMm(thicknessOf(stock));
+    const double sold = !cover.decked               ? (120 - 6) * kIn
+                        : cover.stock == "shingles" ? 1e6
+                                                    : inMm(longestRoll(cover.stock) - kEndLap),
+                 leg = kCapLeg * kIn, thick = inMm(thicknessOf(stock));
     const double lift = cover.decked ? inMm(thicknessOf(b.s.choice("roof.deck")) + thicknessOf("felt") + thicknessOf(cover.stock))
                                      : kT + inMm(thicknessOf(cover.stock));
     int n = 0;
@@ -253,6 +272,7 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
                                                     : Form::roll,
                         stock, {1, 0, 0}, {0, 1, 0}, std::move(legs));
         if (cover.decked) p->lapMm = 2 * leg - p->extent(p->wide);
+        if (p->form == Form::roll && x + sold < x1 - kSameMm) p->endLapMm = inMm(kEndLap);
     }
 }
 

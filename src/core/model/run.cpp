@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <memory>
 #include <optional>
 
 #include "core/catalog/covers.h"
@@ -25,7 +26,8 @@ struct Side {
     double swingsBelow = 1e9;                    ///< the eave's edge, outside
     double railsBelow = 0;                       ///< where boards between the posts are whole
     std::vector<Hole> holes{};
-    double bend = -1e9;  ///< of the top
+    double bend = -1e9;                                  ///< of the top
+    std::optional<std::pair<double, double>> passage{};  ///< between its jambs
 
     double span() const { return frame.length; }
     Solid slab(double xa, double xb, double p, double q, double za, double zb) const {
@@ -57,7 +59,16 @@ struct Runner {
           v0{inMm(runOffset(b.s))},
           length{inMm(place.length)},
           meshKind{b.s.choice("mesh.kind")},
-          out{w.inward * -1} {}
+          out{w.inward * -1} {
+        const auto passage = [&](const RunPlace& from) { return b.s.flag(from.key + ".passage") ? runPassage(b.s, from) : std::nullopt; };
+        wayOut = passage(place);
+        for (const int n : b.s.rows("runs"))
+            if (const auto other = runPlace(b.s, "runs." + std::to_string(n));
+                place.at == Length{} && kSides[(sideIndex(other.side) + 1) % 4] == place.side) {
+                meetsLeft = other.at + other.along == wallLength(b.s, other.side);
+                if (other.width > other.along) wayIn = passage(other);
+            }
+    }
 
     /// u and v within the run, z above grade.
     Vec3 at(double u, double v, double z) const { return w.at(u0 + u, -(v0 + v), z - b.floor); }
@@ -118,8 +129,12 @@ struct Runner {
                    {}};
         for (const double p : which == "past" ? inner : which == "outer" ? fronts : sides)
             if (p >= start - kSameMm) s.posts.push_back(p - start);
+        if (which == "past" && wayOut) s.passage = {inMm(wayOut->at) + kP, inMm(wayOut->at + wayOut->width) + kP};
+        if (which == "left" && wayIn) s.passage = {inMm(wayIn->at) - v0, inMm(wayIn->at + wayIn->width) - v0};
         return s;
     }
+    std::optional<Passage> wayOut, wayIn;  ///< round the right corner into the next run; from the one before round the left
+    bool meetsLeft = false;                ///< another run reaches to this one's left corner
 
     /// Mesh on one side, in strips as wide as the rolls, with rails where they end.
     void meshWall(const Side& s, const Gate& gate) {
@@ -157,8 +172,20 @@ struct Runner {
         for (; z < tallest - 4 * kIn; z += 48 * kIn) seams.push_back(z);
         for (std::size_t i = 0; i < seams.size(); ++i)
             if (seams[i] + kP / 2 < s.railsBelow) rail(seams[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
-        // The mesh itself, cut to the top edge and round the gate.
+        // The mesh itself, cut to the top edge, round the gate and the passage.
         auto holes = s.holes;
+        if (s.passage) {
+            const auto [x0, x1] = *s.passage;
+            const double foot = kP, head = kP + inMm(kPassageHigh);
+            const auto next = std::ranges::upper_bound(s.posts, x0);
+            const auto board = [&](const char* which, std::string_view role, Vec3 along, Vec3 across, double xa, double xb, double za,
+                                   double zb) {
+                lumber("passage/" + s.name + "/" + which, role, "2x4", along, across, s.slab(xa, xb, -kTwoBy, 0, za, zb));
+            };
+            board("head", "run-rail", run, up, *std::prev(next) + kP, *next, head, head + kP);
+            board("jamb/1", "jamb", up, run, x0 - kTwoBy, x0, foot, head), board("jamb/2", "jamb", up, run, x1, x1 + kTwoBy, foot, head);
+            holes.push_back({row, "passage", x0, x1, foot, head});
+        }
         if (gated) holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, -1, gate.height + 0.25 * kIn});
         double bottom = 0;
         seams.push_back(tallest + kIn);
@@ -238,17 +265,36 @@ struct Runner {
         b.model.clear.push_back({row + "/gate/swing", row + ".gate", slab(a, e, kOneBy, g.width, foot, head)});
     }
 
-    void apron() {
+    /// A box of boards through both meshes, from rail to rail.
+    void lining() {
+        const double u = beside + inMm(wayOut->at), e = u + inMm(wayOut->width), mid = -v0 / 2, half = inMm(profile("1x6")->wide) / 2,
+                     foot = kP, head = kP + inMm(kPassageHigh);
+        const auto board = [&](const char* which, Vec3 along, double ua, double ub, double za, double zb) {
+            lumber(std::string{"passage/lining/"} + which, "lining", "1x6", along, out, cuboid(ua, ub, mid - half, mid + half, za, zb));
+        };
+        board("sill", w.u, u, e, foot, foot + kOneBy), board("head", w.u, u, e, head - kOneBy, head);
+        board("left", up, u, u + kOneBy, foot + kOneBy, head - kOneBy), board("right", up, e - kOneBy, e, foot + kOneBy, head - kOneBy);
+    }
+
+    /// Ground that lies under the run itself, and flat mesh outside it, pegged into the turf; a square at each outer corner.
+    Solid ground() const { return cuboid(0, width, 0, length, -kMesh, 0); }
+    struct Strip {
+        std::string name;
+        Bounds at;
+        Vec3 along;
+    };
+    std::vector<Strip> apron() const {
         const double a = inMm(b.s.length("apron.width"));
-        if (a < kIn) return;
-        // Flat on the ground, pegged into the turf; a square at each outer corner.
+        std::vector<Strip> strips;
+        if (a < kIn) return strips;
         const auto strip = [&](const std::string& name, double ua, double ub, double va, double vb, Vec3 along) {
-            put("apron/" + name, "apron", Form::mesh, meshKind, along, cross(up, along), {cuboid(ua, ub, va, vb, -kMesh, 0)});
+            strips.push_back({name, bounds(cuboid(ua, ub, va, vb, -kMesh, 0)), along});
         };
         strip("left", -a, 0, 0, length, out), strip("right", width, width + a, 0, length, out);
         strip("outer", 0, width, length, length + a, w.u);
         strip("corner/left", -a, 0, length, length + a, w.u), strip("corner/right", width, width + a, length, length + a, w.u);
         if (width > beside) strip("past", beside + 2 * kIn, width, -a, 0, w.u), strip("corner/past", width, width + a, -a, 0, w.u);
+        return strips;
     }
 
     virtual ~Runner() = default;
@@ -261,7 +307,7 @@ struct Runner {
         const auto mesh = [&](const std::string& name, Vec3 along, Vec3 across, Solid solid) {
             put("mesh/" + name, "run-mesh", Form::mesh, meshKind, along, across, {std::move(solid)});
         };
-        mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0, 0, 0, bottom));
+        mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0, 0, bottom));
         mesh("edge/right", up, out, cuboid(beside, beside + kMesh, -v0, width > beside ? -kMesh : 0, 0, bottom));
         if (b.s.choice("foundation.kind") == "skids") return;
         // On the outer faces of beams, posts and rim, with a rail on the ground between the coop's posts.
@@ -286,7 +332,7 @@ struct Runner {
         const auto& gateSide = *std::ranges::find(walls, b.s.choice(row + ".gate"), &Side::name);
         const auto gate = gateIn(gateSide);
         for (const auto& s : walls) meshWall(s, gate);
-        apron();
+        if (wayOut) lining();
         closers();
     }
 };
@@ -483,14 +529,57 @@ struct SharedRoof final : Runner {
 
 }  // namespace
 
+namespace {
+
+/// What is left of a flat rectangle beside another, in up to four of them.
+std::vector<Bounds> without(const Bounds& a, const Bounds& cover) {
+    if (!a.meets(cover, -kSameMm)) return {a};
+    std::vector<Bounds> out;
+    const auto keep = [&](double x0, double x1, double y0, double y1) {
+        if (x1 - x0 > kSameMm && y1 - y0 > kSameMm) out.push_back({{x0, y0, a.low.z}, {x1, y1, a.high.z}});
+    };
+    const double y0 = std::max(a.low.y, cover.low.y), y1 = std::min(a.high.y, cover.high.y);
+    keep(a.low.x, a.high.x, a.low.y, y0), keep(a.low.x, a.high.x, y1, a.high.y);
+    keep(a.low.x, std::min(a.high.x, cover.low.x), y0, y1), keep(std::max(a.low.x, cover.high.x), a.high.x, y0, y1);
+    return out;
+}
+
+/// Aprons lie round all runs together: none under a run, none on another.
+void aprons(const std::vector<std::unique_ptr<Runner>>& runs) {
+    std::vector<Bounds> covered;
+    for (const auto& r : runs) covered.push_back(bounds(r->ground()));
+    for (const auto& r : runs)
+        for (const auto& strip : r->apron()) {
+            std::vector<Bounds> left{strip.at};
+            for (const auto& c : covered) {
+                std::vector<Bounds> next;
+                for (const auto& piece : left)
+                    for (auto& rest : without(piece, c)) next.push_back(rest);
+                left = std::move(next);
+            }
+            // Slivers between two runs are not cut.
+            std::erase_if(left, [](const Bounds& x) { return std::min(x.size().x, x.size().y) < 2 * kIn; });
+            for (std::size_t i = 0; i < left.size(); ++i) {
+                r->put("apron/" + strip.name + (left.size() > 1 ? "/" + std::to_string(i + 1) : ""), "apron", Form::mesh, r->meshKind,
+                       strip.along, cross(r->up, strip.along), {box(left[i].low, left[i].high)});
+                covered.push_back(left[i]);
+            }
+        }
+}
+
+}  // namespace
+
 void run(Builder& b) {
+    std::vector<std::unique_ptr<Runner>> runs;
     for (const int n : b.s.rows("runs")) {
         const auto key = "runs." + std::to_string(n);
         if (b.s.choice(key + ".top") == "shared")
-            SharedRoof{b, key}.build();
+            runs.push_back(std::make_unique<SharedRoof>(b, key));
         else
-            OwnRoof{b, key}.build();
+            runs.push_back(std::make_unique<OwnRoof>(b, key));
+        runs.back()->build();
     }
+    aprons(runs);
 }
 
 }  // namespace oiko

@@ -63,7 +63,7 @@ constexpr Schedule kSchedule[] = {
     {"filler", "rafter", "screw-3", 2, 0, "purlin", kPractice},
     {"filler", "*", "", 0, 0, "none", kPractice},
     {"fascia", "rafter fly-rafter", "nail-16d", 2, 0, "endnail", kPractice},
-    {"corner-board casing closer", "*", "nail-8d", 0, 12, "trim", kPractice},
+    {"corner-board casing closer lining", "*", "nail-8d", 0, 12, "trim", kPractice},
     {"leaf leaf-stile leaf-rail stop batten track window-pane", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
     {"nest-floor nest-end nest-partition nest-front nest-lip", "*", "screw-1-1/4", 0, 4, "nest", kPractice},

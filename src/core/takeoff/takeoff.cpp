@@ -133,10 +133,10 @@ Takeoff takeOff(const Model& model, Settled& settled) {
         const auto& p = model.parts[i];
         if (p.form == Form::block || p.form == Form::shingle) continue;
         auto shape = ownShape(p);
-        const auto length = onGrid(p.extent(p.along), units), width = onGrid(p.extent(p.wide) + p.lapMm, units);
+        const auto length = onGrid(p.extent(p.along) + p.endLapMm, units), width = onGrid(p.extent(p.wide) + p.lapMm, units);
         const auto* size = p.form == Form::lumber ? profile(p.stock) : nullptr;
         const bool faced = p.form == Form::sheet && p.stock.starts_with("grooved"), square = size && size->thick == size->wide;
-        auto& candidates = near[{p.stock, length.count() / 1'600'000, p.system, p.role}];
+        auto& candidates = near[{p.stock, length.count() / 1'600'000, p.system, p.role + (p.endLapMm > 0 ? "+" : "")}];
         std::size_t mirror = SIZE_MAX, same = SIZE_MAX;
         for (const auto k : candidates) {
             const auto alike = compare(shapes[k], shape, square, faced);

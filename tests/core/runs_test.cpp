@@ -1,0 +1,153 @@
+// Several runs round one coop: each shut by itself, aprons that do not lie on one another, passages round the corner.
+#include <algorithm>
+#include <cmath>
+
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+#include "core/judge/findings.h"
+#include "core/judge/holes.h"
+#include "some.h"
+
+namespace oiko {
+namespace {
+
+const std::vector<std::vector<Change>>& severalRuns() {
+    static const std::vector<std::vector<Change>> coops{
+        {{"runs.1.side", "right"}, {"runs.2.side", "front"}},
+        {{"runs.1.side", "front"}, {"runs.1.width", "14'"}, {"runs.2.side", "right"}},
+        {{"runs.1.side", "front"}, {"runs.1.width", "18'"}, {"runs.1.length", "6'"}, {"runs.2.side", "right"}, {"runs.2.length", "5'"}},
+        {{"runs.1.side", "right"}, {"runs.1.width", "11'"}, {"runs.2.side", "back"}, {"runs.2.top", "mesh"}, {"apron.width", "24in"}},
+        {{"roof.form", "gable"}, {"runs.1.top", "shared"}, {"runs.2.side", "front"}, {"runs.2.width", "15'"}, {"runs.1.side", "right"}},
+        {{"roof.form", "gable"}, {"runs.1.top", "shared"}, {"runs.2.top", "shared"}, {"runs.1.length", "6'"}},
+        {{"form.kind", "elevated"},
+         {"flock.count", "6"},
+         {"runs.1.side", "left"},
+         {"runs.1.width", "9'"},
+         {"runs.2.side", "front"},
+         {"foundation.kind", "set_posts"}},
+        {{"runs.1.side", "back"}, {"runs.2.side", "front"}, {"runs.3.side", "right"}, {"flock.count", "18"}, {"coop.depth", "12'"}},
+    };
+    return coops;
+}
+
+class SeveralRuns : public testing::TestWithParam<std::size_t> {};
+TEST_P(SeveralRuns, AreSoundShutAndCutFromWhatIsSold) {
+    if (sampled() && GetParam() % 4 != 2) GTEST_SKIP();
+    const auto a = answerTo(designWith(severalRuns()[GetParam()]));
+    EXPECT_EQ(unsound(*a->model), "");
+    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
+    for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)
+        ADD_FAILURE() << testing::PrintToString(hole.parts) << " " << hole.wideMm / 25.4 << " at " << hole.at.x / 25.4 << " "
+                      << hole.at.y / 25.4 << " " << hole.at.z / 25.4;
+}
+INSTANTIATE_TEST_SUITE_P(Coops, SeveralRuns, testing::Range<std::size_t>(0, severalRuns().size()));
+
+/// A run along the front that goes 6 ft past the corner, and one along the right side that begins there.
+Design roundTheCorner() {
+    return designWith({{"coop.width", "10'"},
+                       {"coop.depth", "8'"},
+                       {"runs.1.side", "front"},
+                       {"runs.1.width", "16'"},
+                       {"runs.1.length", "6'"},
+                       {"runs.2.side", "right"},
+                       {"runs.2.length", "5'"}});
+}
+
+TEST(Passage, IsAsWorkedOutByHand) {
+    const auto m = modelOf(roundTheCorner());
+    // Past the corner come siding (19/32), board and a sixteenth, a post of 3 1/2 in and a jamb; then 20 in between the jambs.
+    const double from = 120 + 19.0 / 32 + 0.75 + 0.0625 + 3.5 + 1.5;
+    Bounds lining;
+    int boards = 0, jambs = 0;
+    for (const auto& p : m.parts) {
+        if (p.role == "lining") lining.add(p.box()), ++boards;
+        if (p.role == "jamb") ++jambs;
+    }
+    EXPECT_EQ(boards, 4);
+    EXPECT_EQ(jambs, 4);
+    EXPECT_NEAR(lining.low.x / 25.4, from, 1e-3);
+    EXPECT_NEAR(lining.high.x / 25.4, from + 20, 1e-3);
+    // On the bottom rails, 3 1/2 in up.
+    EXPECT_NEAR(lining.low.z / 25.4, 3.5, 1e-3);
+    EXPECT_NEAR(lining.high.z / 25.4, 23.5, 1e-3);
+    // From the inside of one frame's rails to the other's.
+    EXPECT_LT(lining.low.y / 25.4, -(19.0 / 32 + 0.75 + 0.0625) - 1.5);
+    EXPECT_GT(lining.high.y / 25.4, 1.5);
+    // Taken away at the keeper's wish.
+    const auto none = modelOf(roundTheCorner().with({{"runs.1.passage", "no"}}).value());
+    for (const auto& p : none.parts) EXPECT_NE(p.role, "lining");
+}
+
+TEST(Passage, ALiningCutShortLetsIn) {
+    if (sampled()) GTEST_SKIP();
+    auto m = modelOf(roundTheCorner());
+    // Its left board ends 0.8 in below the upper one: a way into the slot between both frames.
+    for (auto& p : m.parts)
+        if (p.id == "runs.1/passage/lining/left")
+            for (auto& v : p.solids[0].vertices) v.z = std::min(v.z, (23.5 - 0.75 - 0.8) * 25.4);
+    Settled s{roundTheCorner()};
+    const auto found = allHoles(m, ballThatMeshStops(s));
+    ASSERT_FALSE(found.holes.empty());
+    const auto at = found.holes.front().at;
+    const auto lining = m.find("runs.1/passage/lining/left")->box();
+    EXPECT_LT(std::fabs(at.x - lining.low.x), 25.4 + 19);
+    EXPECT_LT(std::fabs(at.z - lining.high.z), 25.4 + 20);
+    EXPECT_NEAR(found.holes.front().wideMm / 25.4, 0.8, 0.05);
+}
+
+TEST(SeveralRuns, ShareWhatTheFlockNeeds) {
+    Settled one{designWith({{"flock.count", "12"}})}, two{designWith({{"flock.count", "12"}, {"runs.2.side", "front"}})};
+    EXPECT_GE(inSquareFeet(runFloor(one)), 120 - 1e-6);
+    EXPECT_GE(inSquareFeet(runFloor(two)), 120 - 1e-6);
+    EXPECT_LT(inSquareFeet(runFloor(two)), 160);
+    EXPECT_LT(two.length("runs.1.length"), one.length("runs.1.length"));
+}
+
+TEST(SeveralRuns, ATheirOwnPopDoorOrAPassageLeadsIn) {
+    const auto ways = [](const Design& d) {
+        Settled s{d};
+        const auto m = buildModel(s);
+        const auto found = judge(s, m);
+        return *std::ranges::find(found, "run.way", &Finding::id);
+    };
+    const auto shut = ways(designWith({{"runs.2.side", "front"}}));
+    EXPECT_EQ(shut.state, State::fail);
+    EXPECT_EQ(shut.value, 1);
+    // Its remedy opens a pop door there, and is enough.
+    ASSERT_FALSE(shut.remedies.empty());
+    const auto mended = designWith({{"runs.2.side", "front"}}).with(shut.remedies.front());
+    ASSERT_TRUE(mended) << words::say(mended.error(), Units::imperial);
+    EXPECT_EQ(ways(mended.value()).state, State::pass);
+    EXPECT_EQ(ways(roundTheCorner()).state, State::pass);
+    EXPECT_EQ(ways(roundTheCorner().with({{"runs.1.passage", "no"}}).value()).value, 1);
+}
+
+TEST(SeveralRuns, ApronsCoverTheirGroundOnce) {
+    const auto m = modelOf(roundTheCorner());
+    std::vector<Bounds> aprons;
+    for (const auto& p : m.parts)
+        if (p.role == "apron") aprons.push_back(p.box());
+    for (std::size_t i = 0; i < aprons.size(); ++i)
+        for (std::size_t k = 0; k < i; ++k) EXPECT_FALSE(aprons[i].meets(aprons[k], -0.01)) << i << " " << k;
+    // Half way out all round both runs, in inches of the coop's plan: on an apron, or in the other run.
+    const double off = 19.0 / 32 + 0.75 + 0.0625, w = 120;
+    const Bounds front{{0, -off - 72, 0}, {192, -off, 0}}, right{{w + off, 0, 0}, {w + off + 60, 96, 0}};
+    int asked = 0;
+    const auto covered = [&](double x, double y) {
+        ++asked;
+        const auto in = [&](const Bounds& b, double scale) {
+            return x * scale > b.low.x && x * scale < b.high.x && y * scale > b.low.y && y * scale < b.high.y;
+        };
+        EXPECT_TRUE(in(front, 1) || in(right, 1) || std::ranges::any_of(aprons, [&](const Bounds& b) { return in(b, 25.4); }))
+            << x << " " << y;
+    };
+    for (double x = -9.5; x <= 201; x += 3) covered(x, front.low.y - 9);
+    for (double y = front.low.y - 9.5; y <= front.high.y - 1; y += 3) covered(-9, y), covered(201, y);
+    for (double x = right.high.x + 4; x <= 201; x += 3) covered(x, front.high.y + 9);
+    for (double y = 1; y <= right.high.y + 9; y += 3) covered(right.high.x + 9, y);
+    for (double x = right.low.x + 1; x <= right.high.x + 9; x += 3) covered(x, right.high.y + 9);
+    EXPECT_GT(asked, 180);
+}
+
+}  // namespace
+}  // namespace oiko
