@@ -70,6 +70,8 @@ Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{d
     line_ = new QLabel;
     line_->setObjectName("board.say");
     line_->setAccessibleName("say");
+    // Cut off at the edge rather than written over what stands beside it.
+    line_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     stop_ = new QToolButton;
     stop_->setText(tr_("app.stop")), stop_->setObjectName("board.stop");
     stop_->hide();
@@ -100,7 +102,7 @@ Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{d
     choose(picture);
 }
 
-void Board::say(const QString& text) { line_->setText(text); }
+void Board::say(const QString& text) { line_->setText(text), line_->setToolTip(text); }
 void Board::searching(bool on) { stop_->setVisible(on), working_->setVisible(on); }
 
 void Board::choose(View view) {

@@ -228,9 +228,14 @@ void paint(QPainter& painter, const Page& page, std::size_t number, std::size_t 
         const double mid = d.at.x + (d.drawing.high.x - d.drawing.low.x) * d.scale / 2,
                      top = d.at.y + (d.drawing.high.y - d.drawing.low.y) * d.scale;
         const bool crowded = page.drawings.size() > 2;
+        // Over whatever is dimensioned above the drawing.
+        double above = 22.5;
+        for (const auto& dim : d.drawing.dimensions)
+            if (std::fabs(dim.b.y - dim.a.y) < 1)
+                above = std::max(above, (dim.a.y - d.drawing.high.y) * d.scale + (dim.b.x > dim.a.x ? dim.offsetMm : -dim.offsetMm) + 5.5);
         const QString title =
             qs(words::say(d.title, units)) + "   " + qs(words::say(Message{"page.scale", {writeNumber(1 / d.scale, 0)}}, units));
-        letters(painter, at({mid, top + (crowded ? 3.0 : 22.5)}), title, (crowded ? 2.2 : 3.4) * perMm, 0, 0, true, theme.ink);
+        letters(painter, at({mid, top + (crowded ? 3.0 : above)}), title, (crowded ? 2.2 : 3.4) * perMm, 0, 0, true, theme.ink);
     }
     for (const auto& t : page.tables) paintTable(painter, t, perMm, theme, units, at);
     for (const auto& [where, what] : page.notes)

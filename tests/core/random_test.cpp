@@ -259,6 +259,13 @@ TEST(OnceFound, StaysMended) {
           {"vents.1.width", "11' 5\""},
           {"vents.2", ""},
           {"runs.1", ""}}},
+        {"a lookout of a steep roof in the upper corner board",
+         {{"form.kind", "elevated"}, {"flock.size", "bantam"}, {"roof.cover", "roll_roofing"}, {"roof.pitch", "42.95deg"}}},
+        {"a run's eave beam longer than any board between its posts",
+         {{"form.kind", "elevated"}, {"runs.1.top", "shared"}, {"stock.longest", "8ft"}}},
+        {"a gate that swings into a ramp beside the run",
+         {{"runs.1.at", "2' 11\""}, {"runs.1.gate", "left"}, {"floor.height", "2ft"}, {"foundation.kind", "posts"}}},
+        {"roll roofing longer than a roll", {{"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "30ft"}}},
         {"rafters of a run too near each other for a block",
          {{"runs.1.side", "front"}, {"runs.1.width", "12' 3\""}, {"coop.width", "10ft"}}},
     };

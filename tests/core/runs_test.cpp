@@ -26,6 +26,22 @@ const std::vector<std::vector<Change>>& severalRuns() {
          {"runs.2.side", "front"},
          {"foundation.kind", "set_posts"}},
         {{"runs.1.side", "back"}, {"runs.2.side", "front"}, {"runs.3.side", "right"}, {"flock.count", "18"}, {"coop.depth", "12'"}},
+        // Under the coop too.
+        {{"form.kind", "elevated"}, {"flock.count", "6"}, {"runs.1.under", "yes"}},
+        {{"form.kind", "elevated"},
+         {"flock.count", "6"},
+         {"runs.1.under", "yes"},
+         {"runs.1.side", "front"},
+         {"runs.1.at", "2'"},
+         {"runs.1.width", "4'"},
+         {"foundation.kind", "set_posts"}},
+        {{"form.kind", "elevated"},
+         {"flock.count", "6"},
+         {"runs.1.under", "yes"},
+         {"roof.form", "gable"},
+         {"runs.1.top", "shared"},
+         {"runs.2.side", "front"}},
+        {{"foundation.kind", "posts"}, {"floor.height", "3'"}, {"runs.1.under", "yes"}, {"runs.1.side", "left"}, {"apron.width", "0in"}},
     };
     return coops;
 }
@@ -147,6 +163,60 @@ TEST(SeveralRuns, ApronsCoverTheirGroundOnce) {
     for (double y = 1; y <= right.high.y + 9; y += 3) covered(right.high.x + 9, y);
     for (double x = right.low.x + 1; x <= right.high.x + 9; x += 3) covered(x, right.high.y + 9);
     EXPECT_GT(asked, 180);
+}
+
+/// 8 ft by 4 ft, its joists of 2x4 under half an inch of plywood 30 in up.
+Design onLegs(const char* under) {
+    return designWith({{"form.kind", "elevated"},
+                       {"flock.count", "5"},
+                       {"coop.width", "8'"},
+                       {"coop.depth", "4'"},
+                       {"floor.height", "30in"},
+                       {"floor.joist", "2x4"},
+                       {"runs.1.under", under}});
+}
+
+TEST(UnderCoop, CountsFromEighteenInchesOfRoom) {
+    Settled yes{onLegs("yes")}, no{onLegs("no")};
+    EXPECT_NEAR(inSquareFeet(underFloor(yes)), 32, 1e-4);
+    EXPECT_EQ(underFloor(no), Area{});
+    // Plywood sold as half an inch is 15/32: 30 - 15/32 - 3 1/2.
+    EXPECT_NEAR(inInches(underCoop(yes)), 30 - 15.0 / 32 - 3.5, 1e-3);
+    // 50 sq ft for five birds: 18 are left to a run 4 ft wide.
+    EXPECT_EQ(yes.length("runs.1.length"), feet(4) + inches(6));
+    EXPECT_EQ(no.length("runs.1.length"), feet(12) + inches(6));
+    // Lower down nobody rakes there.
+    Settled low{onLegs("yes").with({{"floor.height", "21in"}}).value()};
+    EXPECT_EQ(underFloor(low), Area{});
+}
+
+TEST(UnderCoop, MeshGoesRoundWhatNoRunStandsBefore) {
+    const auto with = modelOf(onLegs("yes")), without = modelOf(onLegs("no"));
+    for (const auto* side : {"front", "back", "left"}) {
+        const auto* mesh = with.find("runs.1/mesh/under/" + std::string{side});
+        ASSERT_NE(mesh, nullptr) << side;
+        EXPECT_NEAR(mesh->extent(mesh->along) / 25.4, side == std::string{"left"} ? 48 : 96, 0.01);
+        EXPECT_EQ(without.find(mesh->id), nullptr);
+    }
+    EXPECT_EQ(with.find("runs.1/mesh/under/right"), nullptr);
+    EXPECT_EQ(with.find("runs.1/mesh/under"), nullptr);
+    EXPECT_NE(without.find("runs.1/mesh/under"), nullptr);
+}
+
+TEST(UnderCoop, MeshThatEndsBelowTheJoistsLetsIn) {
+    if (sampled()) GTEST_SKIP();
+    auto m = modelOf(onLegs("yes"));
+    // It laps the end joist's 3 1/2 in by an inch less than that; now it ends 0.8 in below it.
+    const double joist = (30 - 15.0 / 32 - 3.5) * 25.4, top = joist - 0.8 * 25.4;
+    for (auto& p : m.parts)
+        if (p.id == "runs.1/mesh/under/left")
+            for (auto& v : p.solids[0].vertices) v.z = std::min(v.z, top);
+    Settled s{onLegs("yes")};
+    const auto found = allHoles(m, ballThatMeshStops(s));
+    ASSERT_FALSE(found.holes.empty());
+    EXPECT_NEAR(found.holes.front().at.x, 0, 40);
+    EXPECT_NEAR(found.holes.front().at.z, joist - 0.4 * 25.4, 25.4);
+    EXPECT_NEAR(found.holes.front().wideMm / 25.4, 0.8, 0.05);
 }
 
 }  // namespace

@@ -482,7 +482,9 @@ std::vector<Param> declare() {
                                 }),
                          ownRoof));
     p.push_back(length("runs.*.length", run, feet(4), feet(32), [](Ask& a) -> Value {
-        const auto need = inSquareMetres(runShare(a)) * 1e6;
+        // The ground under the coop does for some of it.
+        const bool under = onPosts(a) && a.flag(slotKey("runs", a.row(), "under"));
+        const auto need = inSquareMetres(runShare(a) - (under ? underFloor(a) : Area{})) * 1e6;
         const auto half = inches(6);
         const auto self = mine("runs", a);
         const auto l = mm(need / inMm(runWidth(a, self)));
@@ -524,6 +526,7 @@ std::vector<Param> declare() {
             most = (a.choice(place.key + ".gate") == "outer" ? runOuterPosts(a, place) : runSidePosts(a, place))[1] - inches(8);
         return bounded(most, inches(18), inches(32));
     }));
+    p.push_back(onlyWhen({"runs.*.under", run, Type::flag, false, true, {}, always(false), false, {}}, onPosts));
     p.push_back(onlyWhen({"runs.*.passage", run, Type::flag, false, true, {}, always(true), false, {}},
                          [](Ask& a) { return runPassage(a, runPlace(a, mine("runs", a))).has_value(); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));

@@ -181,6 +181,17 @@ Length runWidth(Ask& ask, const std::string& run) {
     return ask.choice(run + ".top") == "shared" ? wallLength(ask, ask.choice(run + ".side")) : ask.length(run + ".width");
 }
 
+Length underCoop(Ask& ask) {
+    return ask.length("floor.height") - thicknessOf(ask.choice("floor.deck")) - profile(ask.choice("floor.joist"))->wide;
+}
+
+std::string runUnder(Ask& ask) {
+    if (ask.choice("foundation.kind") == "skids") return {};
+    for (const int row : ask.rows("runs"))
+        if (ask.flag(slotKey("runs", row, "under"))) return "runs." + std::to_string(row);
+    return {};
+}
+
 std::optional<Passage> runPassage(Ask& ask, const RunPlace& run) {
     if (run.width <= run.along) return std::nullopt;
     for (const int row : ask.rows("runs")) {

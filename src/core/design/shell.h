@@ -109,6 +109,11 @@ RunPlace runPlace(Ask& ask, const std::string& run);
 Length runWidth(Ask& ask, const std::string& run);
 /// Grade to the top of a run's beam beside the coop; under the coop's roof, of the lower one of its eaves.
 Length runHeight(Ask& ask, const RunPlace& run);
+/// Room for the birds under a coop on posts, from grade to the joists; below kLeastUnder nobody rakes there. Common practice.
+Length underCoop(Ask& ask);
+inline constexpr Length kLeastUnder = inches(18);
+/// The key of the run that goes on under the coop; empty: none does.
+std::string runUnder(Ask& ask);
 /// Where a run that reaches past its wall's right end stands beside another, which begins at that corner: room for the birds to walk from
 /// one into the other, between the corner's posts and the next.
 struct Passage {

@@ -20,11 +20,17 @@ Area floorNeeded(Ask& ask) { return ask.area("flock.floor_each") * birdsSizedFor
 
 std::int64_t nestsNeeded(std::int64_t birds) { return std::max(kLeastNests, (birds + kHensToANest - 1) / kHensToANest); }
 
+Area underFloor(Ask& ask) {
+    if (runUnder(ask).empty() || underCoop(ask) < kLeastUnder) return {};
+    return squareMm(inMm(ask.length("coop.width")) * inMm(ask.length("coop.depth")));
+}
+
 Area runFloor(Ask& ask) {
     double mm2 = 0;
     for (const int r : ask.rows("runs"))
         mm2 += inMm(ask.length(slotKey("runs", r, "length"))) * inMm(runWidth(ask, "runs." + std::to_string(r)));
-    return squareMm(mm2);
+    // Ground under the coop counts where a rake reaches it.
+    return squareMm(mm2) + underFloor(ask);
 }
 
 namespace {

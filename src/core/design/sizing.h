@@ -37,7 +37,9 @@ inline constexpr double kVentSqFtABird = 1.0;    ///< common practice, the usual
 std::int64_t birdsSizedFor(Ask& ask);
 Area floorNeeded(Ask& ask);
 std::int64_t nestsNeeded(std::int64_t birds);
-/// All runs together.
+/// Ground under the coop that a run goes on over and a rake reaches; else none.
+Area underFloor(Ask& ask);
+/// All runs together, with it.
 Area runFloor(Ask& ask);
 /// What feeder and drinker must hold for the days that the keeper may be away, one at least.
 double feedPounds(Ask& ask);

@@ -100,6 +100,8 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     d.labels.push_back({{w / 2, deep * 0.32}, Message{"plan.coop", {}}, 3, 0, 0, true, ""});
     d.labels.push_back(
         {{w / 2, deep * 0.32}, Message{"plan.floor", {clearFloor(s.length("coop.width"), s.length("coop.depth"))}}, 2.5, 0, 0, false, ""});
+    if (withRun && underFloor(s) > Area{})
+        d.labels.push_back({{w / 2, deep * 0.12}, Message{"plan.under", {underFloor(s)}}, 2.5, 0, 0, false, ""});
     for (const auto& o : m.openings) {
         const Vec3 mid = (o.corners[0] + o.corners[1]) * 0.5;
         static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};

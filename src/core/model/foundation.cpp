@@ -77,9 +77,11 @@ void posts(Builder& b) {
                  box({0, ys[j], beamBottom}, {b.wide, ys[j] + t, beamTop}));
         for (std::size_t i = 0; i < xs.size(); ++i) {
             const auto place = row + "/" + std::to_string(i + 1);
-            // A block keeps within an inch of the frame's outside, so that a run's post can stand close by.
+            // A block keeps within an inch of the frame's outside, so that a run's post can stand close by; within it where mesh goes down
+            // there.
+            const double out = runUnder(b.s).empty() ? kIn : 0;
             const auto edge = [&](double at, double size, double whole) {
-                return std::clamp(at + t / 2 - size / 2, -1 * kIn, whole + kIn - size);
+                return std::clamp(at + t / 2 - size / 2, -out, whole + out - size);
             };
             const double foot = set ? -inMm(b.s.length("foundation.depth")) : 0;
             const auto post = box({xs[i], ys[j], foot}, {xs[i] + t, ys[j] + t, beamBottom});

@@ -133,7 +133,9 @@ struct Covering {
 
     /// Boards on edge between the end rafters and the fly rafters, under the deck, at most 24 in apart; clear of the corner boards.
     void lookouts() {
-        const double deep = inMm(profile("2x4")->wide), q0 = (std::max(0.0, slope.start) - slope.start) / c + 6 * kIn,
+        const double deep = inMm(profile("2x4")->wide);
+        // The steeper, the farther their lower edges lean back towards the upper corner board.
+        const double q0 = (std::max(0.0, slope.start) - slope.start) / c + std::max(6 * kIn, 3 * kIn / c + deep * slope.rise),
                      q1 = (slope.span - slope.start) / c - 7 * kIn;
         const int bays = std::max(1, static_cast<int>(std::ceil((q1 - q0) / (24 * kIn) - 1e-9)));
         for (int i = 0; i <= bays; ++i) {

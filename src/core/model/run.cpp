@@ -277,7 +277,9 @@ struct Runner {
     }
 
     /// Ground that lies under the run itself, and flat mesh outside it, pegged into the turf; a square at each outer corner.
-    Solid ground() const { return cuboid(0, width, 0, length, -kMesh, 0); }
+    std::vector<Bounds> ground() const {
+        return {bounds(cuboid(0, width, 0, length, -kMesh, 0)), bounds(cuboid(0, beside, -v0, 0, -kMesh, 0))};
+    }
     struct Strip {
         std::string name;
         Bounds at;
@@ -309,15 +311,21 @@ struct Runner {
         };
         mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0, 0, bottom));
         mesh("edge/right", up, out, cuboid(beside, beside + kMesh, -v0, width > beside ? -kMesh : 0, 0, bottom));
-        if (b.s.choice("foundation.kind") == "skids") return;
-        // On the outer faces of beams, posts and rim, with a rail on the ground between the coop's posts.
-        mesh("under", w.u, up, box(w.at(u0, -kMesh, -b.floor), w.at(u0 + beside, 0, bottom - b.floor)));
-        const auto posts = evenly(w.length, kP, 72 * kIn);
+        const bool on = b.s.choice("foundation.kind") != "skids";
+        if (on && !b.s.flag(row + ".under")) underCoop("under", w, u0, u0 + beside);
+    }
+
+    /// Mesh on the outer faces of a standing coop's beams, posts and rim, with a rail on the ground between its posts.
+    void underCoop(const std::string& name, const WallFrame& side, double from, double to) {
+        const double bottom = b.floor - inMm(b.shell.deck) - kIn;
+        put("mesh/" + name, "run-mesh", Form::mesh, meshKind, side.u, up,
+            {box(side.at(from, -kMesh, -b.floor), side.at(to, 0, bottom - b.floor))});
+        const auto posts = evenly(side.length, kP, 72 * kIn);
         for (std::size_t i = 1; i < posts.size(); ++i) {
-            const double from = std::max(posts[i - 1] + kP, u0), to = std::min(posts[i], u0 + beside);
-            if (to - from >= 2 * kIn)
-                lumber("rail/under/" + std::to_string(i), "run-rail", "2x4pt", w.u, up,
-                       box(w.at(from, 0, -b.floor), w.at(to, kTwoBy, kP - b.floor)));
+            const double a = std::max(posts[i - 1] + kP, from), e = std::min(posts[i], to);
+            if (e - a >= 2 * kIn)
+                lumber("rail/" + name + "/" + std::to_string(i), "run-rail", "2x4pt", side.u, up,
+                       box(side.at(a, 0, -b.floor), side.at(e, kTwoBy, kP - b.floor)));
         }
     }
 
@@ -544,12 +552,45 @@ std::vector<Bounds> without(const Bounds& a, const Bounds& cover) {
     return out;
 }
 
+/// Where a run goes on under the coop, mesh closes what no run stands before; with an apron of its own round there.
+std::vector<Runner::Strip> closeUnder(Builder& b, Runner& under, const std::vector<std::unique_ptr<Runner>>& runs) {
+    std::vector<Runner::Strip> strips;
+    const double a = inMm(b.s.length("apron.width"));
+    for (const auto& w : b.walls) {
+        std::vector<std::pair<double, double>> open;
+        double from = 0;
+        const auto upTo = [&](double to) {
+            if (to - from > kMesh) open.emplace_back(from, to);
+        };
+        for (const auto& r : runs)
+            if (&r->w == &w) upTo(r->u0 - kMesh), from = r->u0 + r->beside + kMesh;
+        upTo(w.length);
+        for (std::size_t i = 0; i < open.size(); ++i) {
+            const auto [u, e] = open[i];
+            const auto name = "under/" + w.side + (open.size() > 1 ? "/" + std::to_string(i + 1) : "");
+            under.underCoop(name, w, u, e);
+            if (a < kIn) continue;
+            strips.push_back({name, bounds(w.box(u, e, -a, 0, -b.floor - kMesh, -b.floor)), w.u});
+            if (e == w.length) strips.push_back({name + "/corner", bounds(w.box(e, e + a, -a, 0, -b.floor - kMesh, -b.floor)), w.u});
+            if (u == 0) strips.push_back({name + "/first", bounds(w.box(-a, 0, -a, 0, -b.floor - kMesh, -b.floor)), w.u});
+        }
+    }
+    return strips;
+}
+
 /// Aprons lie round all runs together: none under a run, none on another.
-void aprons(const std::vector<std::unique_ptr<Runner>>& runs) {
+void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
     std::vector<Bounds> covered;
-    for (const auto& r : runs) covered.push_back(bounds(r->ground()));
     for (const auto& r : runs)
-        for (const auto& strip : r->apron()) {
+        for (const auto& ground : r->ground()) covered.push_back(ground);
+    const auto goes = runUnder(b.s);
+    for (const auto& r : runs) {
+        auto strips = r->apron();
+        if (goes == r->row) {
+            const auto round = closeUnder(b, *r, runs);
+            strips.insert(strips.begin(), round.begin(), round.end());
+        }
+        for (const auto& strip : strips) {
             std::vector<Bounds> left{strip.at};
             for (const auto& c : covered) {
                 std::vector<Bounds> next;
@@ -565,6 +606,7 @@ void aprons(const std::vector<std::unique_ptr<Runner>>& runs) {
                 covered.push_back(left[i]);
             }
         }
+    }
 }
 
 }  // namespace
@@ -579,7 +621,7 @@ void run(Builder& b) {
             runs.push_back(std::make_unique<OwnRoof>(b, key));
         runs.back()->build();
     }
-    aprons(runs);
+    aprons(b, runs);
 }
 
 }  // namespace oiko
