@@ -139,7 +139,10 @@ TEST(Design, RowsAreNamesNeverUsedAgain) {
     EXPECT_EQ(d.nextRow("windows"), 3);
     EXPECT_FALSE(d.isSet("windows.2.width"));
     EXPECT_FALSE(d.with({{"windows.2", ""}}));
-    EXPECT_FALSE(d.with({{"runs.2.side", "left"}})) << "one run so far";
+    d = designWith({{"coop.depth", "12'"}, {"runs.2.side", "front"}, {"runs.3.side", "back"}});
+    const auto full = d.with({{"runs.4.side", "left"}});
+    ASSERT_FALSE(full);
+    EXPECT_EQ(full.error().what.id, "rowsfull");
 }
 
 TEST(Design, ABadChangeLeavesEverythingAsItWas) {
