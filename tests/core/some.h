@@ -37,6 +37,10 @@ inline std::vector<std::vector<Change>> unlikeCoops() {
         {{"frame.spacing", "16in"}, {"windows.1.kind", "shutter"}, {"roof.spacing", "16in"}},
         {{"coop.width", "9'"}, {"coop.depth", "7'"}, {"flock.count", "10"}},
         {{"runs.1", ""}},
+        {{"skin.kind", "battens"}, {"runs.1.side", "front"}, {"windows.1.kind", "shutter"}},
+        {{"skin.kind", "shiplap"}, {"windows.1.kind", "shutter"}},
+        {{"skin.kind", "shiplap"}, {"roof.form", "gable"}, {"form.kind", "elevated"}, {"flock.count", "6"}, {"roof.cover", "shingles"}},
+        {{"skin.kind", "battens"}, {"roof.form", "gable"}, {"roof.pitch", "9/12"}, {"roof.cover", "shingles"}, {"runs.1.top", "shared"}},
         {{"form.kind", "elevated"}, {"flock.count", "8"}, {"roof.falls_to", "back"}, {"skin.kind", "grooved-3/8"}, {"roost.stock", "2x4"}},
     };
 }

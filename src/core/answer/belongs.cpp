@@ -36,7 +36,7 @@ const std::vector<Belongs>& table() {
         {"roof.spacing", roof, {"rafter"}, ""},
         {"roof.overhang", roof, {"rafter", "fly-rafter", "fascia"}, ""},
         {"roof.rake", roof, {"purlin", "fly-rafter", "lookout"}, ""},
-        {"skin.kind", skin, {"siding"}, ""},
+        {"skin.kind", skin, {"siding", "skin-batten"}, ""},
         {"roost.wall", inside, {}, "roosts/"},
         {"roost.stock", inside, {"roost"}, ""},
         {"roost.count", inside, {"roost"}, ""},

@@ -16,13 +16,21 @@ struct Profile {
     Source source;
 };
 inline constexpr Source kPs20{"American Softwood Lumber Standard PS 20", "PS 20-20", "Table 3, minimum dressed dry sizes"};
+inline constexpr Source kPs20Worked{"American Softwood Lumber Standard PS 20", "PS 20-20", "worked lumber, shiplap; from memory"};
 inline constexpr std::array kProfiles{
-    Profile{"1x2", inches(0.75), inches(1.5), kPs20},  Profile{"1x3", inches(0.75), inches(2.5), kPs20},
-    Profile{"1x4", inches(0.75), inches(3.5), kPs20},  Profile{"1x6", inches(0.75), inches(5.5), kPs20},
-    Profile{"2x2", inches(1.5), inches(1.5), kPs20},   Profile{"2x4", inches(1.5), inches(3.5), kPs20},
-    Profile{"2x6", inches(1.5), inches(5.5), kPs20},   Profile{"2x8", inches(1.5), inches(7.25), kPs20},
-    Profile{"2x10", inches(1.5), inches(9.25), kPs20}, Profile{"2x12", inches(1.5), inches(11.25), kPs20},
-    Profile{"4x4", inches(3.5), inches(3.5), kPs20},   Profile{"4x6", inches(3.5), inches(5.5), kPs20},
+    Profile{"1x2", inches(0.75), inches(1.5), kPs20},
+    Profile{"1x3", inches(0.75), inches(2.5), kPs20},
+    Profile{"1x4", inches(0.75), inches(3.5), kPs20},
+    Profile{"1x6", inches(0.75), inches(5.5), kPs20},
+    Profile{"shiplap-1x8", inches(0.75), inches(7.25), kPs20Worked},
+    Profile{"2x2", inches(1.5), inches(1.5), kPs20},
+    Profile{"2x4", inches(1.5), inches(3.5), kPs20},
+    Profile{"2x6", inches(1.5), inches(5.5), kPs20},
+    Profile{"2x8", inches(1.5), inches(7.25), kPs20},
+    Profile{"2x10", inches(1.5), inches(9.25), kPs20},
+    Profile{"2x12", inches(1.5), inches(11.25), kPs20},
+    Profile{"4x4", inches(3.5), inches(3.5), kPs20},
+    Profile{"4x6", inches(3.5), inches(5.5), kPs20},
 };
 constexpr bool thickNotOverWide() {
     return std::ranges::all_of(kProfiles, [](const Profile& p) { return p.thick <= p.wide; });

@@ -5,6 +5,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
 #include "core/design/design.h"
 #include "core/design/layout.h"
@@ -73,7 +74,7 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
             return Clash{"rafter.bearing", key, "roof.rafter", {slope.pitch, s.choice("roof.rafter"), slope.seat, kLeastBearing}};
     }
     for (const auto& slope : shell.slopes) {
-        const auto drop = sidingDrop(shell.rafterDeep, slope.pitch, thicknessOf(s.choice("skin.kind")));
+        const auto drop = sidingDrop(shell.rafterDeep, slope.pitch, skinThick(s.choice("skin.kind")));
         if (drop > shell.plates)
             return Clash{"siding.eave",
                          slope.toBack ? "roof.pitch" : "roof.other_pitch",

@@ -6,6 +6,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
 #include "core/design/layout.h"
 #include "core/design/param.h"
@@ -267,7 +268,7 @@ std::vector<Param> declare() {
     p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value {
         // Under a steep roof the siding would end below a single plate.
-        const bool reaches = sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest(a), thicknessOf(a.choice("skin.kind"))) <= kPlate;
+        const bool reaches = sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest(a), skinThick(a.choice("skin.kind"))) <= kPlate;
         return std::string{elevated(a) && reaches ? "single" : "doubled"};
     }));
     p.push_back(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }));
@@ -409,7 +410,7 @@ std::vector<Param> declare() {
         return freePlace(a, wall, self, w, ridge ? *ridge - Length::ticks(w.count() / 2) : centred(a, self, wall, w));
     }));
     // Skin
-    p.push_back(choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8"}, word("grooved-5/8"), false));
+    p.push_back(choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8", "battens", "shiplap"}, word("grooved-5/8"), false));
     p.push_back(count("finish.coats", skin, 1, 3, always(std::int64_t{2}), false));
     // Inside
     p.push_back(choice("roost.wall", inside, sides, [](Ask& a) -> Value {

@@ -5,6 +5,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
 #include "core/design/layout.h"
 
@@ -213,7 +214,7 @@ Length runHeight(Ask& ask, const RunPlace& run) {
     return shell.floorTop + shell.lowestWall();
 }
 
-Length runOffset(Ask& ask) { return thicknessOf(ask.choice("skin.kind")) + inches(0.75) + inches(0.0625); }
+Length runOffset(Ask& ask) { return skinThick(ask.choice("skin.kind")) + inches(0.75) + inches(0.0625); }
 
 std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run) {
     if (run.shared) return {Length{}, run.width - kWallDeep};

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/catalog/skins.h"
 #include "core/design/layout.h"
 #include "core/design/shell.h"
 
@@ -28,11 +29,12 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     const auto trim = s.length("cut.trim") * 2, kerf = s.length("cut.kerf");
     // Siding: panels of 48 in side by side; two half panels and a kerf come out of a whole one.
     const auto panel = inches(48);
-    Lane siding{{"ruler.siding", {Ref{"stock." + s.choice("skin.kind")}}}, {0}, inMm(size)};
+    const auto& wears = skin(s.choice("skin.kind"));
+    Lane siding{{"ruler.siding", {Ref{"stock." + std::string{wears.stock}}}}, {0}, inMm(size)};
     for (int n = 1; siding.joints.back() < inMm(size) - 0.01; ++n) siding.joints.push_back(inMm(panel * n));
-    r.lanes.push_back(std::move(siding));
+    if (!wears.boards) r.lanes.push_back(std::move(siding));
     const auto half = Length::ticks((panel - kerf).count() / 2), sixteenth = inches(0.0625);
-    for (int n = 0; n < 5; ++n) {
+    for (int n = 0; n < 5 && !wears.boards; ++n) {
         r.goodSizes.push_back({panel * n + sixteenth * (half / sixteenth), {"ruler.halfpanel", {std::int64_t{n}}}});
         r.goodSizes.push_back({panel * (n + 1), {"ruler.panel", {std::int64_t{n + 1}}}});
     }

@@ -7,6 +7,7 @@
 #include <map>
 #include <tuple>
 
+#include "core/catalog/skins.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -51,7 +52,7 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
     wide = inMm(shell.wide), deep = inMm(shell.deep), floor = inMm(shell.floorTop);
     before = inMm(shell.before), past = inMm(shell.past);
     rafterDeep = inMm(shell.rafterDeep), overhang = inMm(shell.overhang), rake = inMm(shell.rake);
-    skinThick = inMm(thicknessOf(s.choice("skin.kind")));
+    skinThick = inMm(oiko::skinThick(s.choice("skin.kind")));
     const double t = inMm(kWallDeep);
     const Vec3 origins[] = {{0, 0, floor}, {wide, 0, floor}, {wide, deep, floor}, {0, deep, floor}};
     const Vec3 along[] = {{1, 0, 0}, {0, 1, 0}, {-1, 0, 0}, {0, -1, 0}};

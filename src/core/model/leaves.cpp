@@ -1,6 +1,7 @@
 // What closes the openings: hinged leaves of siding on a frame, sliding pop doors with ramps, window panes and shutters, mesh.
 #include <cmath>
 
+#include "core/catalog/skins.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -27,8 +28,11 @@ struct Fitter {
     /// A leaf in the siding's plane on a frame of flat boards behind it; hung on the left trimmer.
     void hingedLeaf(const std::string& sheet, const std::string& frame) {
         const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, wide = inMm(profile(frame)->wide);
-        const double t = std::min(b.skinThick, inMm(thicknessOf(sheet)));
-        put("leaf/sheet", "leaf", Form::sheet, sheet, kUp, w.u, {w.box(u0, u1, -t, 0, z0, z1)});
+        if (profile(sheet))
+            boardedLeaf(sheet, frame, u0, u1, z0, z1);
+        else
+            put("leaf/sheet", "leaf", Form::sheet, sheet, kUp, w.u,
+                {w.box(u0, u1, -std::min(b.skinThick, inMm(thicknessOf(sheet))), 0, z0, z1)});
         board("leaf/stile/left", "leaf-stile", frame, kUp, w.u, w.box(u0, u0 + wide, 0, kOneBy, z0, z1));
         board("leaf/stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, kOneBy, z0, z1));
         if (u1 - u0 - 2 * wide > 2 * kIn) {
@@ -43,7 +47,29 @@ struct Fitter {
         board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + kOneBy, d0, d1, h.z0, h.z1));
         board("stop/right", "stop", "1x2", kUp, w.inward, w.box(h.u1 - kOneBy, h.u1, d0, d1, h.z0, h.z1));
         board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + kOneBy, h.u1 - kOneBy, d0, d1, h.z1 - kOneBy, h.z1));
-        b.join(h.row + "/leaf/sheet", w.side + "/trimmer/" + tenths(h.u0 - 1.5 * kIn), Joint::Kind::hinged, kGap);
+        b.join(h.row + (profile(sheet) ? "/leaf/stile/left" : "/leaf/sheet"), w.side + "/trimmer/" + tenths(h.u0 - 1.5 * kIn),
+               Joint::Kind::hinged, kGap);
+    }
+
+    /// Shiplap boards across the stiles, the first and last no narrower than an inch; a brace from the lower hinge up holds them square.
+    void boardedLeaf(const std::string& stock, const std::string& frame, double u0, double u1, double z0, double z1) {
+        const double lap = inMm(kShiplap), seen = inMm(profile(stock)->wide) - lap, t = b.skinThick, rest = std::fmod(z1 - z0, seen);
+        int n = 0;
+        for (double z = z0, row = rest < kIn ? seen / 2 : seen; z < z1 - kSameMm; z += row, row = seen) {
+            const double head = std::min(z + row, z1), end = std::min(head + lap, z1);
+            put("leaf/board/" + std::to_string(n + 1), "leaf", Form::lumber, stock, w.u, kUp,
+                {w.box(u0, u1, -t, -t / 2, z, head), w.box(u0, u1, -t / 2, 0, n == 0 ? z : z + lap, end)});
+            ++n;
+        }
+        const double wide = inMm(profile(frame)->wide), foot = z0 + wide, head = z1 - wide, inA = u0 + wide, inE = u1 - wide;
+        const double top = z1 - z0 > 48 * kIn ? (z0 + z1 - wide) / 2 : head;
+        if (inE - inA < 6 * kIn || top - foot < 6 * kIn) return;
+        const Vec3 dir = unit(w.u * (inE - inA) + kUp * (top - foot)), across = unit(w.u * -(top - foot) + kUp * (inE - inA));
+        auto brace = w.box(inA, inE, 0, kOneBy, foot, top);
+        const Vec3 middle = centroid(brace);
+        brace = cut(cut(brace, Plane::through(middle + across * (wide / 2), across)),
+                    Plane::through(middle + across * (-wide / 2), across * -1));
+        board("leaf/brace", "leaf-brace", frame, dir, across, std::move(brace));
     }
 
     void mesh() {
@@ -102,7 +128,7 @@ void leaves(Builder& b) {
     for (const auto& w : b.walls)
         for (const auto& h : w.holes) {
             Fitter f{b, w, h};
-            const auto skin = b.s.choice("skin.kind");
+            const std::string skin{oiko::skin(b.s.choice("skin.kind")).stock};
             if (h.kind == "people_door" || h.kind == "clean_out") f.hingedLeaf(skin, "1x4");
             if (h.kind == "pop") f.popDoor();
             if (h.kind == "vent") f.mesh();

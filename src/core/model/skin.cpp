@@ -1,7 +1,10 @@
 // Siding cut round the openings, corner boards, casings.
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
+#include "core/catalog/covers.h"
+#include "core/catalog/skins.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -9,33 +12,151 @@ namespace {
 
 constexpr double kTrim = 0.75 * kIn;
 
-void siding(Builder& b, const WallFrame& w) {
-    const double sheet = 48 * kIn, t = b.skinThick;
-    const double bottom = -inMm(b.shell.deck) - kIn;
-    const double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
-    std::function<double(double)> top;
-    if (w.local == 0)
-        top = [&](double) { return std::min(b.under(0), b.under(-t)) - b.floor; };
-    else if (w.local == 2)
-        top = [&](double) { return b.under(b.deep + t) - b.floor; };
-    else
-        top = [&](double u) { return b.over(w.yAt(u)) - b.floor; };
-    // The ridge board passes through a gable's siding.
-    auto holes = w.holes;
-    const auto ridge = b.shell.ridgeOn(w.side);
-    const double middle = ridge ? inMm(*ridge) : -1e9, half = inMm(b.shell.ridgeThick) / 2;
-    if (ridge) holes.push_back({"roof", "ridge", middle - half, middle + half, ridgeUndersideMm(b.shell), 1e6});
-    int n = 0;
-    for (double u = 0; u < w.length - kSameMm;) {
-        double u1 = std::min(u + sheet, w.length);
-        // A strip under 3 in is avoided: the joint moves back to the stud before.
-        if (w.length - u1 > kSameMm && w.length - u1 < 3 * kIn) u1 -= spacing;
-        auto* p = b.add(w.side + "/siding/" + std::to_string(++n), "siding", w.side + " wall", System::skin, Form::sheet,
-                        b.s.choice("skin.kind"), {0, 0, 1}, w.u, sheetWithHoles(w, u, u1, -t, 0, bottom, top, holes, middle));
-        if (p) p->side = w.side;
-        u = u1;
+struct Siding {
+    Builder& b;
+    const WallFrame& w;
+    const Skin& kind = oiko::skin(b.s.choice("skin.kind"));
+    double t = b.skinThick, bottom = -inMm(b.shell.deck) - kIn;
+    double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
+    std::optional<double> ridge = b.shell.ridgeOn(w.side) ? std::optional{inMm(*b.shell.ridgeOn(w.side))} : std::nullopt;
+    std::vector<Hole> holes = w.holes;
+
+    Siding(Builder& builder, const WallFrame& wall) : b{builder}, w{wall} {
+        // The ridge board passes through a gable's siding.
+        const double half = inMm(b.shell.ridgeThick) / 2;
+        if (ridge) holes.push_back({"roof", "ridge", *ridge - half, *ridge + half, ridgeUndersideMm(b.shell), 1e6});
     }
-}
+
+    /// Its top, above the deck, when it stands `out` from the frame: below the tails of rafters over level walls, at their tops on sloping
+    /// ones.
+    double top(double u, double out) const {
+        if (w.local == 0) return std::min(b.under(0), b.under(-out)) - b.floor;
+        if (w.local == 2) return b.under(b.deep + out) - b.floor;
+        return b.over(w.yAt(u)) - b.floor;
+    }
+    void put(const std::string& name, std::string_view role, Form form, std::string_view stock, Vec3 along, Vec3 across,
+             std::vector<Solid> solids) {
+        if (auto* p = b.add(w.side + "/" + name, role, w.side + " wall", System::skin, form, std::string{stock}, along, across,
+                            std::move(solids)))
+            p->side = w.side;
+    }
+
+    void panels() {
+        const double sheet = 48 * kIn;
+        int n = 0;
+        for (double u = 0; u < w.length - kSameMm;) {
+            double u1 = std::min(u + sheet, w.length);
+            // A strip under 3 in is avoided: the joint moves back to the stud before.
+            if (w.length - u1 > kSameMm && w.length - u1 < 3 * kIn) u1 -= spacing;
+            put("siding/" + std::to_string(++n), "siding", Form::sheet, kind.stock, {0, 0, 1}, w.u,
+                sheetWithHoles(
+                    w, u, u1, -t, 0, bottom, [&](double at) { return top(at, t); }, holes, ridge.value_or(-1e9)));
+            u = u1;
+        }
+    }
+
+    /// What battens stop at: casings, vents, nests, and strips behind a run.
+    std::vector<Hole> barred() const {
+        std::vector<Hole> out;
+        const double casing = 2.5 * kIn;
+        for (const auto& h : w.holes)
+            if (h.kind == "vent")
+                out.push_back(h);
+            else if (h.kind == "nest")
+                out.push_back({h.row, h.kind, h.u0 - kIn, h.u1 + kIn, h.z0 - 1.5 * kIn, h.z1 + 4.5 * kIn});
+            else
+                out.push_back({h.row, h.kind, h.u0 - casing, h.u1 + casing, h.z0 > 0 ? h.z0 - casing : -1e6, h.z1 + casing});
+        for (const int n : b.s.rows("runs")) {
+            const auto run = runPlace(b.s, "runs." + std::to_string(n));
+            if (run.side != w.side || run.shared) continue;
+            const double u = inMm(run.at), e = u + inMm(run.along), post = 3.5 * kIn, beam = inMm(runHeight(b.s, run)) - b.floor;
+            out.push_back({run.key, "post", u, u + post, -1e6, beam}), out.push_back({run.key, "post", e - post, e, -1e6, beam});
+            out.push_back({run.key, "beam", u, e, beam - 1.5 * kIn, beam});
+        }
+        return out;
+    }
+
+    /// Over each joint and each stud between the corner boards.
+    void battens() {
+        const double wide = inMm(profile("1x2")->wide), clear = 4.5 * kIn;
+        const auto bars = barred();
+        Length sold;
+        for (const auto* board : ofProfile(catalog(), "1x2"))
+            if (board->a <= readLength(b.s.choice("stock.longest"), Units::imperial).value()) sold = std::max(sold, board->a);
+        const double most = inMm(sold - b.s.length("cut.trim") * 2) - 1;
+        const auto& cover = roofCover(b.s.choice("roof.cover"));
+        for (double c = spacing; c < w.length; c += spacing) {
+            const double u0 = c - wide / 2, u1 = c + wide / 2;
+            if (u0 < clear || u1 > w.length - clear || (ridge && std::fabs(c - *ridge) < 2 * kIn)) continue;
+            std::vector<Hole> here;
+            for (const auto& h : bars)
+                if (h.u0 < u1 && h.u1 > u0) here.push_back(h);
+            std::ranges::sort(here, {}, &Hole::z0);
+            double from = bottom;
+            int n = 0;
+            // As long as such boards are sold at most; each joint lies on the stud.
+            const auto piece = [&](double z0, double z1) {
+                const int parts = static_cast<int>(std::ceil((z1 - z0) / most - 1e-9));
+                for (int k = 0; k < parts; ++k) {
+                    const double low = z0 + (z1 - z0) * k / parts, high = z0 + (z1 - z0) * (k + 1) / parts;
+                    if (high - low < 2 * kIn) continue;
+                    auto solid = w.box(u0, u1, -t - kTrim, -t, low, high);
+                    // Under a deck they end below its lookouts.
+                    if (w.sloping)
+                        for (const double y : {0.0, b.deep}) solid = cut(solid, cover.decked ? b.below(y, 0) : b.belowTop(y));
+                    if (!solid.empty() && bounds(solid).size().z >= 2 * kIn)
+                        put("batten/" + tenths(c) + "/" + std::to_string(++n), "skin-batten", Form::lumber, "1x2", {0, 0, 1}, w.u, {solid});
+                }
+            };
+            for (const auto& h : here) piece(from, h.z0), from = std::max(from, h.z1);
+            piece(from, std::min(top(u0, t + kTrim), top(u1, t + kTrim)) + (w.sloping ? 200 : 0));
+        }
+    }
+
+    /// Level boards from below, each over the one below by a rabbet half its thickness deep.
+    void boards() {
+        const double lap = inMm(kShiplap), seen = inMm(profile(kind.stock)->wide) - lap, least = inMm(kLeastStrip);
+        const double high = w.sloping ? inMm(b.shell.tallestPanel()) : top(0, t);
+        int row = 0;
+        for (double z = bottom; high - z >= least; z += seen, ++row) {
+            const double end = std::min(z + seen + lap, high);
+            // What an opening would leave narrower than half an inch goes with it.
+            auto cuts = holes;
+            for (auto& h : cuts) {
+                if (h.z0 > z && h.z0 < z + least) h.z0 = z;
+                if (h.z1 < z + seen && h.z1 > z + seen - least) h.z1 = end;
+            }
+            std::vector<std::pair<double, double>> gone;
+            for (const auto& h : cuts)
+                if (h.z0 <= z + kSameMm && h.z1 >= end - kSameMm) gone.emplace_back(h.u0, h.u1);
+            std::ranges::sort(gone);
+            double from = 0;
+            int n = 0;
+            const auto piece = [&](double u0, double u1) {
+                if (u1 - u0 < kSameMm) return;
+                std::vector<Solid> solids;
+                const auto part = [&](double d0, double d1, double z0, double z1) {
+                    if (z1 - z0 < kSameMm) return;
+                    for (auto& s : sheetWithHoles(
+                             w, u0, u1, d0, d1, z0, [&](double) { return z1; }, cuts)) {
+                        if (w.sloping)
+                            for (const double y : {0.0, b.deep}) s = cut(s, b.belowTop(y));
+                        if (!s.empty()) solids.push_back(std::move(s));
+                    }
+                };
+                part(-t, -t / 2, z, std::min(z + seen, end));  // over the board below
+                part(-t / 2, 0, row == 0 ? z : z + lap, end);  // under the board above
+                Bounds size;
+                for (const auto& s : solids) size.add(bounds(s));
+                if (solids.empty() || std::max(size.size().x, size.size().y) < 2 * kIn) return;
+                put("siding/" + std::to_string(row + 1) + "/" + std::to_string(++n), "siding", Form::lumber, kind.stock, w.u, {0, 0, 1},
+                    std::move(solids));
+            };
+            for (const auto& [a, e] : gone) piece(from, a), from = std::max(from, e);
+            piece(from, w.length);
+        }
+    }
+};
 
 void cornerBoards(Builder& b) {
     const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn, wide = 3.5 * kIn;
@@ -86,7 +207,11 @@ void casings(Builder& b, const WallFrame& w) {
 }  // namespace
 
 void skin(Builder& b) {
-    for (const auto& w : b.walls) siding(b, w);
+    for (const auto& w : b.walls) {
+        Siding siding{b, w};
+        siding.kind.boards ? siding.boards() : siding.panels();
+        if (siding.kind.battens) siding.battens();
+    }
     cornerBoards(b);
     for (const auto& w : b.walls) casings(b, w);
 }

@@ -23,7 +23,7 @@ constexpr Rule kOrder[] = {
     {"roofdeck", System::roof, "roof-deck", "ladder lift"},
     {"roofing", System::roof, "*", "ladder metal"},
     {"siding", System::skin, "*", "lift paint"},
-    {"doors", System::openings, "leaf leaf-stile leaf-rail stop pop-leaf track ramp rung", "saw"},
+    {"doors", System::openings, "leaf leaf-stile leaf-rail leaf-brace stop pop-leaf track ramp rung", "saw"},
     {"mesh", System::openings, "*", "metal"},
     {"nests", System::inside, "nest-floor nest-end nest-partition nest-front nest-lip nest-lid ledger", "saw"},
     {"roosts", System::inside, "*", ""},

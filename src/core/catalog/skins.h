@@ -1,0 +1,37 @@
+#pragma once
+// What the walls wear: panels, plain panels with battens over joints and studs, or boards.
+#include <algorithm>
+#include <array>
+#include <string_view>
+
+#include "core/base/quantity.h"
+#include "core/catalog/lumber.h"
+#include "core/catalog/source.h"
+#include "core/catalog/stock.h"
+
+namespace oiko {
+
+struct Skin {
+    std::string_view name, stock;
+    bool battens, boards;
+    Source source = kPractice;
+};
+inline constexpr std::array kSkins{
+    Skin{"grooved-5/8", "grooved-5/8", false, false},
+    Skin{"grooved-3/8", "grooved-3/8", false, false},
+    Skin{"battens", "plain-1/2", true, false},
+    Skin{"shiplap", "shiplap-1x8", false, true},
+};
+constexpr const Skin& skin(std::string_view name) { return *std::ranges::find(kSkins, name, &Skin::name); }
+/// Panel or board, without battens, which stand on it as trim does.
+inline Length skinThick(std::string_view name) {
+    const auto& s = skin(name);
+    return s.boards ? profile(s.stock)->thick : thicknessOf(s.stock);
+}
+
+/// A shiplap board covers the one below by three eighths, half its thickness each. Source: PS 20-20, worked lumber, from memory.
+inline constexpr Length kShiplap = inches(0.375);
+/// No strip of a board is ripped narrower.
+inline constexpr Length kLeastStrip = inches(0.5);
+
+}  // namespace oiko

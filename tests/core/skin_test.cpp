@@ -1,0 +1,131 @@
+// What the walls wear: boards that lap, battens over joints and studs, leaves of the same.
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include "core/catalog/skins.h"
+#include "core/design/shell.h"
+#include "some.h"
+
+namespace oiko {
+namespace {
+
+Design wearing(const char* kind, std::vector<Change> more = {}) {
+    more.insert(more.begin(), {{"skin.kind", kind}, {"coop.width", "10'"}, {"coop.depth", "6'"}, {"runs.1", ""}});
+    return designWith(more);
+}
+
+TEST(Shiplap, RowsCoverTheWallAsWorkedOutByHand) {
+    const auto d = wearing("shiplap", {{"windows.1.wall", "front"}, {"windows.2.wall", "front"}, {"coop.low_wall", "6'"}});
+    const auto m = modelOf(d);
+    Settled s{d};
+    // A 1x8 is 7 1/4 in wide and seen by 6 7/8. From an inch below the deck up to under the rafters' tails of the back wall.
+    const auto shell = shellOf(s);
+    const double bottom = inInches(shell.floorTop - shell.deck) - 1,
+                 top = inInches(shell.floorTop) + shell.slopes[0].under(shell.slopes[0].span + 0.75 * 25.4) / 25.4;
+    const int rows = static_cast<int>(std::floor((top - bottom - 0.5) / 6.875)) + 1;
+    std::vector<double> feet;
+    double area = 0;
+    for (const auto& p : m.parts)
+        if (p.role == "siding" && p.side == "back") {
+            EXPECT_EQ(p.stock, "shiplap-1x8");
+            const auto b = p.box();
+            feet.push_back(std::round(b.low.z / 25.4 * 1000) / 1000);
+            EXPECT_LE(b.high.z / 25.4, top + 1e-3);
+            // What is seen of it: its outer half.
+            for (const auto& solid : p.solids)
+                if (bounds(solid).high.y > b.high.y - 1) area += bounds(solid).size().x * bounds(solid).size().z;
+        }
+    std::ranges::sort(feet);
+    feet.erase(std::unique(feet.begin(), feet.end()), feet.end());
+    ASSERT_EQ(static_cast<int>(feet.size()), rows);
+    for (std::size_t i = 0; i < feet.size(); ++i) EXPECT_NEAR(feet[i], bottom + 6.875 * static_cast<double>(i), 0.002) << i;
+    // The outer halves together are the wall without its openings, but for strips under half an inch and the last rabbet.
+    double holes = 0;
+    for (const auto& o : m.openings)
+        if (o.side == "back") holes += inInches(o.width) * inInches(o.height);
+    EXPECT_NEAR(area / 645.16, 120 * (top - bottom) - holes, 120 * 0.55);
+}
+
+TEST(Shiplap, HalvesLieOverOneAnother) {
+    const auto m = modelOf(wearing("shiplap"));
+    const auto *low = m.find("back/siding/2/1"), *up = m.find("back/siding/3/1");
+    ASSERT_TRUE(low && up);
+    // Three eighths of the lower one stand behind the upper one, in the inner half of the thickness.
+    EXPECT_NEAR((low->box().high.z - up->box().low.z) / 25.4, 0.375, 1e-3);
+    EXPECT_NEAR(low->extent(low->thick()) / 25.4, 0.75, 1e-3);
+    EXPECT_NEAR(low->extent(low->wide) / 25.4, 7.25, 1e-3);
+    EXPECT_EQ(told(overlaps(m)), "");
+}
+
+TEST(Shiplap, LeavesAreBoardedAndBraced) {
+    const auto d = wearing("shiplap", {{"doors.1.height", "72in"}});
+    const auto m = modelOf(d);
+    double high = 0;
+    int boards = 0;
+    for (const auto& p : m.parts)
+        if (p.role == "leaf" && p.opening == "doors.1") {
+            ++boards;
+            EXPECT_GE(p.extent(p.wide) / 25.4, 1) << p.id;
+            high = std::max(high, p.box().high.z);
+        }
+    // 71 3/4 in of leaf, 6 7/8 a board: ten and 3 in.
+    EXPECT_EQ(boards, 11);
+    const auto* brace = m.find("doors.1/leaf/brace");
+    ASSERT_NE(brace, nullptr);
+    // Its foot is at the hinges' side, below.
+    const auto hinge =
+        std::ranges::find_if(m.joints, [&](const Joint& j) { return j.kind == Joint::Kind::hinged && m.parts[j.a].opening == "doors.1"; });
+    ASSERT_NE(hinge, m.joints.end());
+    EXPECT_EQ(m.parts[hinge->a].id, "doors.1/leaf/stile/left");
+    EXPECT_EQ(unsound(m), "");
+}
+
+TEST(Battens, StandOverEveryJointAndStud) {
+    for (const auto* spacing : {"16in", "24in"}) {
+        const auto d = wearing("battens", {{"frame.spacing", spacing}});
+        const auto m = modelOf(d);
+        const double each = spacing == std::string{"16in"} ? 16 : 24;
+        std::vector<double> places, joints;
+        for (const auto& p : m.parts) {
+            if (p.side != "back") continue;
+            const auto b = p.box();
+            if (p.role == "skin-batten") places.push_back((b.low.x + b.high.x) / 2 / 25.4);
+            if (p.role == "siding" && b.low.x > 1) joints.push_back(b.low.x / 25.4);
+        }
+        ASSERT_FALSE(joints.empty());
+        for (const double joint : joints)
+            EXPECT_TRUE(std::ranges::any_of(places, [&](double at) { return std::fabs(at - joint) < 0.01; })) << joint;
+        // Seen from behind, from the wall's left end, on the studs' layout.
+        for (const double at : places) EXPECT_NEAR(std::remainder(120 - at, each), 0, 0.01) << at;
+        EXPECT_EQ(unsound(m), "");
+    }
+}
+
+TEST(Battens, AreCutToBoardsThatAreSold) {
+    // The high wall under a gable takes battens longer than any 1x2 that is sold.
+    const auto a = answerTo(wearing("battens", {{"roof.form", "gable"}, {"coop.low_wall", "7'"}, {"roof.pitch", "5/12"}, {"stock.longest", "10ft"}}));
+    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
+    double tallest = 0;
+    for (const auto& p : a->model->parts)
+        if (p.role == "skin-batten") tallest = std::max(tallest, p.extent(p.along) / 25.4);
+    EXPECT_LE(tallest, 120);
+    EXPECT_GT(tallest, 40);
+}
+
+TEST(Skins, AreEachPaintedNailedAndPriced) {
+    std::map<std::string, Money> totals;
+    for (const auto& kind : kSkins) {
+        const auto a = answerTo(wearing(std::string{kind.name}.c_str()));
+        EXPECT_TRUE(a->bill.complete()) << kind.name;
+        totals[std::string{kind.name}] = a->bill.total;
+        const auto paint = std::ranges::find(a->bill.lines, "paint-gallon", &BuyLine::item);
+        ASSERT_NE(paint, a->bill.lines.end()) << kind.name;
+        EXPECT_EQ(skinThick(kind.name), kind.boards ? inches(0.75) : thicknessOf(kind.stock));
+    }
+    // Boards cost more than thin panels.
+    EXPECT_GT(totals["shiplap"], totals["grooved-3/8"]);
+}
+
+}  // namespace
+}  // namespace oiko
