@@ -83,6 +83,9 @@ Design randomDesign(Dice& dice, Tally& tally) {
     // Keys that stand only with such a choice must come up often enough too.
     if (dice.below(4) == 0) attempt({{"foundation.kind", "set_posts"}});
     if (dice.below(4) == 0) attempt({{"roof.cover", dice.below(2) == 0 ? "shingles" : "roll_roofing"}});
+    if (dice.below(10) == 0)
+        attempt(
+            {{"coop.width", "10'"}, {"runs.1.side", "front"}, {"runs.1.width", "15'"}, {"runs.2.side", "right"}, {"nests.wall", "back"}});
     // Rows come and go.
     for (const auto list : listNames()) {
         if (dice.below(4) == 0 && !d.rows(list).empty()) attempt({{std::string{list} + "." + std::to_string(d.rows(list).back()), ""}});
@@ -265,6 +268,12 @@ TEST(OnceFound, StaysMended) {
          {{"form.kind", "elevated"}, {"runs.1.top", "shared"}, {"stock.longest", "8ft"}}},
         {"a gate that swings into a ramp beside the run",
          {{"runs.1.at", "2' 11\""}, {"runs.1.gate", "left"}, {"floor.height", "2ft"}, {"foundation.kind", "posts"}}},
+        {"half a shiplap board under the ridge",
+         {{"roof.form", "gable"}, {"skin.kind", "shiplap"}, {"roof.cover", "roll_roofing"}, {"roof.other_pitch", "21.85deg"}}},
+        {"a strip as long as its roll, a hair longer in millimetres",
+         {{"plans.units", "metric"}, {"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "30ft"}}},
+        {"blocks on blocks under a narrow gable's end",
+         {{"roof.form", "gable"}, {"coop.depth", "3' 8\""}, {"runs.1.top", "shared"}, {"doors.1", ""}, {"flock.count", "4"}}},
         {"roll roofing longer than a roll", {{"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "30ft"}}},
         {"rafters of a run too near each other for a block",
          {{"runs.1.side", "front"}, {"runs.1.width", "12' 3\""}, {"coop.width", "10ft"}}},

@@ -23,7 +23,7 @@ TEST(Shiplap, RowsCoverTheWallAsWorkedOutByHand) {
     const auto shell = shellOf(s);
     const double bottom = inInches(shell.floorTop - shell.deck) - 1,
                  top = inInches(shell.floorTop) + shell.slopes[0].under(shell.slopes[0].span + 0.75 * 25.4) / 25.4;
-    const int rows = static_cast<int>(std::floor((top - bottom - 0.5) / 6.875)) + 1;
+    const int rows = static_cast<int>(std::floor((top - bottom - 0.75) / 6.875)) + 1;
     std::vector<double> feet;
     double area = 0;
     for (const auto& p : m.parts)
@@ -40,11 +40,11 @@ TEST(Shiplap, RowsCoverTheWallAsWorkedOutByHand) {
     feet.erase(std::unique(feet.begin(), feet.end()), feet.end());
     ASSERT_EQ(static_cast<int>(feet.size()), rows);
     for (std::size_t i = 0; i < feet.size(); ++i) EXPECT_NEAR(feet[i], bottom + 6.875 * static_cast<double>(i), 0.002) << i;
-    // The outer halves together are the wall without its openings, but for strips under half an inch and the last rabbet.
+    // The outer halves together are the wall without its openings, but for strips under three quarters of an inch and the last rabbet.
     double holes = 0;
     for (const auto& o : m.openings)
         if (o.side == "back") holes += inInches(o.width) * inInches(o.height);
-    EXPECT_NEAR(area / 645.16, 120 * (top - bottom) - holes, 120 * 0.55);
+    EXPECT_NEAR(area / 645.16, 120 * (top - bottom) - holes, 120 * 0.8);
 }
 
 TEST(Shiplap, HalvesLieOverOneAnother) {
@@ -104,7 +104,8 @@ TEST(Battens, StandOverEveryJointAndStud) {
 
 TEST(Battens, AreCutToBoardsThatAreSold) {
     // The high wall under a gable takes battens longer than any 1x2 that is sold.
-    const auto a = answerTo(wearing("battens", {{"roof.form", "gable"}, {"coop.low_wall", "7'"}, {"roof.pitch", "5/12"}, {"stock.longest", "10ft"}}));
+    const auto a =
+        answerTo(wearing("battens", {{"roof.form", "gable"}, {"coop.low_wall", "7'"}, {"roof.pitch", "5/12"}, {"stock.longest", "10ft"}}));
     EXPECT_TRUE(a->cuts->boards.unplaced.empty());
     double tallest = 0;
     for (const auto& p : a->model->parts)

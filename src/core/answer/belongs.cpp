@@ -42,6 +42,8 @@ const std::vector<Belongs>& table() {
         {"roost.count", inside, {"roost"}, ""},
         {"roost.height", inside, {"roost-leg"}, ""},
         {"roost.apart", inside, {"roost-rail"}, ""},
+        {"roost.step", inside, {"roost-leg"}, ""},
+        {"roost.boards", inside, {"droppings-board", "droppings-lip", "cleat"}, ""},
         {"nests.wall", inside, {}, "nests/"},
         {"nests.clear", inside, {"nest-end", "nest-partition", "nest-floor"}, ""},
         {"nests.count", inside, {"nest-end", "nest-partition"}, ""},

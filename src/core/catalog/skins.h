@@ -31,7 +31,7 @@ inline Length skinThick(std::string_view name) {
 
 /// A shiplap board covers the one below by three eighths, half its thickness each. Source: PS 20-20, worked lumber, from memory.
 inline constexpr Length kShiplap = inches(0.375);
-/// No strip of a board is ripped narrower.
-inline constexpr Length kLeastStrip = inches(0.5);
+/// No strip of a board is ripped narrower than it is thick; what is left open beside it lies under trim or tails. Common practice.
+inline constexpr Length kLeastStrip = inches(0.75);
 
 }  // namespace oiko

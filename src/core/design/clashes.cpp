@@ -15,12 +15,12 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 36> kIds{
+constexpr std::array<std::string_view, 37> kIds{
     "pitch.cover", "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel",  "opening.corner", "opening.apart", "opening.head",
     "opening.low", "roost.room",   "roost.roof",     "nests.run",  "nests.sheet", "run.wall",       "run.roof",      "run.low",
     "run.pitch",   "run.rafter",   "run.opening",    "gate.room",  "ramp.long",   "ramp.sheet",     "beam.stock",    "door.eave",
     "run.before",  "run.past",     "ridge.wall",     "ridge.low",  "ridge.ties",  "opening.ridge",  "shutter.sheet", "siding.eave",
-    "nests.eave",  "run.shared",   "run.twice",      "run.gate"};
+    "nests.eave",  "run.shared",   "run.twice",      "run.gate",   "roost.boards"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -195,7 +195,7 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     const auto wall = s.choice("roost.wall");
     const auto across = wallLength(s, wall == "front" || wall == "back" ? "left" : "front") - inches(7);
     const auto n = s.count("roost.count");
-    const auto zone = inches(12) + s.length("roost.apart") * (n - 1) + inches(6);
+    const auto zone = inches(12) + s.length("roost.apart") * (n - 1) + inches(6) + (s.flag("roost.boards") ? inches(0.75) : Length{});
     // Outside an eave's wall the nests' lid stays under tails and fascia.
     if (const auto& side = s.choice("nests.wall"); shell.eaveSide(side)) {
         const auto top = s.length("nests.height") + s.length("nests.clear") + inches(4.5), edge = roofEdge(shell, side) - shell.floorTop;
@@ -209,10 +209,20 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     // The far wall has battens, tracks and lips on its inside.
     if (zone > across - kInsideFittings) return Clash{"roost.room", "roost.count", "roost.apart", {zone, across - kInsideFittings}};
     // About a bird's height must stay clear above the lowest bar; 12 in is the least that is let pass (common practice: 18).
-    const auto most = shell.lowestWall() - inches(12);
+    const auto risen = s.length("roost.step") * (n - 1), most = shell.lowestWall() - inches(12) - risen;
     if (s.length("roost.height") > most)
-        return Clash{
-            "roost.roof", "roost.height", "coop.low_wall", {s.length("roost.height"), most}, Change{"roost.height", text("", most, s)}};
+        return Clash{"roost.roof",
+                     "roost.height",
+                     risen > Length{} ? "roost.step" : "coop.low_wall",
+                     {s.length("roost.height") + risen, most + risen},
+                     most >= inches(8) ? std::optional{Change{"roost.height", text("", most, s)}} : std::nullopt};
+    // Under the boards one rakes and birds walk; over them a scraper passes.
+    if (const auto under = s.length("roost.height") - kBoardBelowRoost - inches(2); s.flag("roost.boards") && under < inches(6))
+        return Clash{"roost.boards",
+                     "roost.boards",
+                     "roost.height",
+                     {under, inches(6)},
+                     Change{"roost.height", text("", kBoardBelowRoost + inches(8), s)}};
     return std::nullopt;
 }
 

@@ -432,6 +432,8 @@ std::vector<Param> declare() {
         const auto over = a.length("nests.height") + inches(elevated(a) ? 10 : 14);
         return bounded(over, inches(8), inches(60));
     }));
+    p.push_back(fixedLength("roost.step", inside, Length{}, inches(16), Length{}));
+    p.push_back({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
     p.push_back(choice("nests.wall", inside, sides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), a.length("nests.clear"));

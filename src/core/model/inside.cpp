@@ -43,36 +43,73 @@ void nests(Builder& b) {
     b.join("nests/lid", w.side + "/header/" + tenths(hole.u0) + (w.sloping ? "" : "/outer"), Joint::Kind::hinged, 0.125 * kIn);
 }
 
+namespace {
+
+/// Loose boards between the stands, on cleats along them, with a lip inwards: they lift out to be scraped. `top` above the deck.
+void droppingsBoards(Builder& b, const WallFrame& w, const std::vector<double>& stands, double d0, double d1, double top) {
+    const double thick = inMm(thicknessOf("ply-1/2")), t = 1.5 * kIn, slack = kIn / 16, wall = (3.5 + 2.5) * kIn, sheet = 48 * kIn;
+    const Vec3 up{0, 0, 1};
+    const int parts = static_cast<int>(std::ceil((d1 - wall) / sheet - 1e-9));
+    for (std::size_t i = 1; i < stands.size(); ++i) {
+        const double u0 = stands[i - 1] + t, u1 = stands[i];
+        const auto bay = "roosts/board/" + std::to_string(i);
+        for (const bool right : {false, true})
+            b.lumber(bay + (right ? "/cleat/right" : "/cleat/left"), "cleat", "roosts", System::inside, "2x2", w.inward, up,
+                     w.box(right ? u1 - t : u0, right ? u1 : u0 + t, d0, d1, top - thick - t, top - thick));
+        for (int k = 0; k < parts; ++k)
+            b.add(bay + "/" + std::to_string(k + 1), "droppings-board", "roosts", System::inside, Form::sheet, "ply-1/2", w.u, w.inward,
+                  {w.box(u0 + slack, u1 - slack, wall + (d1 - wall) * k / parts, wall + (d1 - wall) * (k + 1) / parts, top - thick, top)});
+        b.lumber(bay + "/lip", "droppings-lip", "roosts", System::inside, "1x3", w.u, up,
+                 w.box(u0 + slack, u1 - slack, d1, d1 + kOneBy, top - thick, top - thick + 2.5 * kIn));
+    }
+}
+
+}  // namespace
+
 void roosts(Builder& b) {
     const auto& w = b.wall(b.s.choice("roost.wall"));
     const auto stock = b.s.choice("roost.stock");
-    const double bar = inMm(profile(stock)->wide), h = inMm(b.s.length("roost.height")), apart = inMm(b.s.length("roost.apart"));
+    const double bar = inMm(profile(stock)->wide), h = inMm(b.s.length("roost.height")), apart = inMm(b.s.length("roost.apart")),
+                 step = inMm(b.s.length("roost.step"));
     const auto n = static_cast<int>(b.s.count("roost.count"));
+    const bool boards = b.s.flag("roost.boards");
     const double inside = 3.5 * kIn, u0 = inside + 2 * kIn, u1 = w.length - u0;
     const double d0 = inside + 6 * kIn, d1 = inside + 12 * kIn + apart * (n - 1) + 6 * kIn;
     const Vec3 up{0, 0, 1};
     const auto put = [&](const std::string& name, std::string_view role, std::string profileName, Vec3 along, Vec3 across, Solid solid) {
         b.lumber("roosts/" + name, role, "roosts", System::inside, std::move(profileName), along, across, std::move(solid));
     };
-    for (int k = 0; k < n; ++k) {
-        const double d = inside + 12 * kIn + apart * k;
-        put("bar/" + std::to_string(k + 1), "roost", stock, w.u, w.inward, w.box(u0, u1, d - bar / 2, d + bar / 2, h - 1.5 * kIn, h));
-    }
-    // Stands near both ends and at most 4 ft apart between.
-    const double first = u0 + 4 * kIn, last = u1 - 5.5 * kIn;
+    // The one nearest the wall is the first, and the highest where they step.
+    const auto depth = [&](int k) { return inside + 12 * kIn + apart * k; };
+    const auto height = [&](int k) { return h + step * (n - 1 - k); };
+    for (int k = 0; k < n; ++k)
+        put("bar/" + std::to_string(k + 1), "roost", stock, w.u, w.inward,
+            w.box(u0, u1, depth(k) - bar / 2, depth(k) + bar / 2, height(k) - 1.5 * kIn, height(k)));
+    // Stands near both ends, at them where boards lie between, and at most 4 ft apart.
+    const double first = u0 + (boards ? 0 : 4 * kIn), last = u1 - 1.5 * kIn - (boards ? 0 : 4 * kIn);
     const int bays = std::max(1, static_cast<int>(std::ceil((last - first) / (48 * kIn) - 1e-9)));
+    std::vector<double> stands;
     for (int i = 0; i <= bays; ++i) {
         const double u = first + (last - first) * i / bays;
-        const auto at = std::to_string(i + 1);
-        put("stand/" + at + "/rail", "roost-rail", "2x4", w.inward, up, w.box(u, u + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
-        for (const bool far : {false, true}) {
-            const double d = far ? d1 - 3.5 * kIn : d0;
-            put("stand/" + at + (far ? "/leg/far" : "/leg/near"), "roost-leg", "2x4", up, w.inward,
-                w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, 0, h - 5 * kIn));
+        stands.push_back(u);
+        const auto at = "stand/" + std::to_string(i + 1);
+        const auto leg = [&](const std::string& which, double d, double top) {
+            put(at + "/leg/" + which, "roost-leg", "2x4", up, w.inward, w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, 0, top));
+        };
+        if (step == 0) {
+            // Bars lie on a rail, the rail on two legs.
+            put(at + "/rail", "roost-rail", "2x4", w.inward, up, w.box(u, u + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
+            leg("near", d0, h - 5 * kIn), leg("far", d1 - 3.5 * kIn, h - 5 * kIn);
+        } else {
+            // A leg under each bar; a rail beside them, inwards from either end, holds them together.
+            for (int k = 0; k < n; ++k) leg(std::to_string(k + 1), depth(k) - 1.75 * kIn, height(k) - 1.5 * kIn);
+            const double beside = i == bays ? u - 1.5 * kIn : u + 1.5 * kIn;
+            put(at + "/rail", "roost-rail", "2x4", w.inward, up, w.box(beside, beside + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
         }
     }
+    if (boards) droppingsBoards(b, w, stands, d0, d1, h - inMm(kBoardBelowRoost));
     // The drop zone: nobody feeds, nests or walks here.
-    b.model.clear.push_back({"roosts/zone", "roosts", w.box(u0, u1, inside + 2 * kIn, d1, h, h + 12 * kIn)});
+    b.model.clear.push_back({"roosts/zone", "roosts", w.box(u0, u1, inside + 2 * kIn, d1, h, height(0) + 12 * kIn)});
 }
 
 }  // namespace oiko

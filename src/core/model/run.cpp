@@ -95,14 +95,16 @@ struct Runner {
         return out;
     }
 
-    void post(const std::string& name, double u, double v, double top, const std::vector<Plane>& rafters = {}) {
+    /// `across`: its block lies with its long side outwards, where the next post stands near.
+    void post(const std::string& name, double u, double v, double top, const std::vector<Plane>& rafters = {}, bool across = false) {
         auto solid = cuboid(u, u + kP, v, v + kP, 0, top);
         for (const auto& plane : rafters) solid = cut(solid, plane);
         lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
-        const double bw = 7.625 * kIn, bl = 15.625 * kIn;
+        const double bw = (across ? 15.625 : 7.625) * kIn, bl = (across ? 7.625 : 15.625) * kIn;
         // The block stays clear of the coop's own: it never reaches behind the post towards the coop.
         const double bu = std::clamp(u + kP / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + kP / 2 - bw / 2, 0.0, length - bw);
-        put("block/" + name, "block", Form::block, "block-4x8x16", w.u, out, {cuboid(bu, bu + bl, bv, bv + bw, -3.625 * kIn, 0)});
+        put("block/" + name, "block", Form::block, "block-4x8x16", across ? out : w.u, across ? w.u : out,
+            {cuboid(bu, bu + bl, bv, bv + bw, -3.625 * kIn, 0)});
     }
 
     /// A mesh wall's frame: left, outer or right seen from the coop, or what reaches past the coop's corner.
@@ -520,7 +522,7 @@ struct SharedRoof final : Runner {
         }
         for (std::size_t i = 1; i + 1 < fronts.size(); ++i)
             post("outer/" + std::to_string(i + 1), fronts[i], length - kP,
-                 ridge ? b.floor + ridgeUndersideMm(b.shell) : b.floor + inMm(b.shell.tallestPanel()), rafters);
+                 ridge ? b.floor + ridgeUndersideMm(b.shell) : b.floor + inMm(b.shell.tallestPanel()), rafters, true);
         auto s = side("outer");
         s.top = [this](double x) { return b.over(w.yAt(x)); };
         s.under = [this](double x) { return b.under(w.yAt(x)); };

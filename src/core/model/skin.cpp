@@ -120,7 +120,7 @@ struct Siding {
         int row = 0;
         for (double z = bottom; high - z >= least; z += seen, ++row) {
             const double end = std::min(z + seen + lap, high);
-            // What an opening would leave narrower than half an inch goes with it.
+            // What an opening would leave too narrow goes with it.
             auto cuts = holes;
             for (auto& h : cuts) {
                 if (h.z0 > z && h.z0 < z + least) h.z0 = z;
@@ -148,7 +148,9 @@ struct Siding {
                 part(-t / 2, 0, row == 0 ? z : z + lap, end);  // under the board above
                 Bounds size;
                 for (const auto& s : solids) size.add(bounds(s));
-                if (solids.empty() || std::max(size.size().x, size.size().y) < 2 * kIn) return;
+                // A sliver under the ridge, or one half of the thickness alone, is no board.
+                const double x = size.size().x, y = size.size().y;
+                if (solids.empty() || std::max(x, y) < 2 * kIn || std::min(x, y) < t - kSameMm || size.size().z < least) return;
                 put("siding/" + std::to_string(row + 1) + "/" + std::to_string(++n), "siding", Form::lumber, kind.stock, w.u, {0, 0, 1},
                     std::move(solids));
             };

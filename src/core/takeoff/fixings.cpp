@@ -67,7 +67,9 @@ constexpr Schedule kSchedule[] = {
     {"leaf leaf-stile leaf-rail leaf-brace stop batten track window-pane", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
     {"nest-floor nest-end nest-partition nest-front nest-lip", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
-    {"roost", "roost-rail", "", 0, 0, "none", kPractice},
+    {"roost", "roost-rail roost-leg", "", 0, 0, "none", kPractice},
+    {"droppings-board", "droppings-lip", "screw-1-1/4", 0, 8, "leaf", kPractice},
+    {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
     {"roost-leg", "deck", "angle-bracket", 1, 0, "bracket", kPractice},
     {"post run-post", "beam run-beam", "post-tie-4x4", 1, 0, "posttie", kPractice},
 };

@@ -1,0 +1,94 @@
+// Roosts at one height or stepping up to the wall, and the boards that catch what falls.
+#include <algorithm>
+#include <cmath>
+
+#include "core/design/layout.h"
+#include "some.h"
+
+namespace oiko {
+namespace {
+
+Design perches(std::vector<Change> more) {
+    more.insert(more.begin(), {{"coop.width", "12'"}, {"coop.depth", "8'"}, {"roost.count", "3"}, {"roost.height", "28in"}});
+    return designWith(more);
+}
+std::vector<const Part*> ofRole(const Model& m, std::string_view role) {
+    std::vector<const Part*> out;
+    for (const auto& p : m.parts)
+        if (p.role == role) out.push_back(&p);
+    return out;
+}
+
+TEST(Roosts, StepUpTowardsTheirWall) {
+    const auto d = perches({{"roost.wall", "back"}, {"roost.step", "12in"}, {"roost.apart", "14in"}});
+    const auto m = modelOf(d);
+    EXPECT_EQ(unsound(m), "");
+    Settled s{d};
+    const auto bars = ofRole(m, "roost");
+    ASSERT_EQ(bars.size(), 3u);
+    const double floor = bars[0]->box().high.z - 28 * 25.4 - 2 * 12 * 25.4;
+    for (int k = 0; k < 3; ++k) {
+        // The first stands 12 in from the studs' inner faces, the highest; each next 14 in inwards and 12 lower.
+        const auto b = bars[static_cast<std::size_t>(k)]->box();
+        EXPECT_NEAR((96 * 25.4 - (b.low.y + b.high.y) / 2) / 25.4, 3.5 + 12 + 14 * k, 1e-3);
+        EXPECT_NEAR((b.high.z - floor) / 25.4, 28 + 12 * (2 - k), 1e-3);
+    }
+    // A leg under each bar of each stand, up to its underside.
+    const auto legs = ofRole(m, "roost-leg");
+    EXPECT_EQ(legs.size() % 3, 0u);
+    for (const auto* leg : legs)
+        EXPECT_TRUE(std::ranges::any_of(bars, [&](const Part* bar) { return std::fabs(bar->box().low.z - leg->box().high.z) < 0.01; }));
+}
+
+TEST(Roosts, AtOneHeightLieOnRails) {
+    const auto m = modelOf(perches({}));
+    const auto bars = ofRole(m, "roost"), rails = ofRole(m, "roost-rail");
+    ASSERT_FALSE(rails.empty());
+    for (const auto* bar : bars) EXPECT_NEAR(bar->box().low.z, rails[0]->box().high.z, 1e-3);
+    EXPECT_EQ(ofRole(m, "roost-leg").size(), 2 * rails.size());
+}
+
+TEST(DroppingsBoards, LieUnderEveryBarAndLiftOut) {
+    for (const auto* step : {"0in", "10in"})
+        for (const auto* wall : {"back", "left"}) {
+            const auto d = perches({{"roost.boards", "yes"}, {"roost.step", step}, {"roost.wall", wall}, {"roost.count", "2"}});
+            const auto a = answerTo(d);
+            const auto& m = *a->model;
+            EXPECT_EQ(unsound(m), "") << step << wall;
+            const auto boards = ofRole(m, "droppings-board");
+            ASSERT_FALSE(boards.empty());
+            double lowest = 1e9;
+            for (const auto* bar : ofRole(m, "roost")) lowest = std::min(lowest, bar->box().high.z);
+            // Whatever falls from a bar lands on a board or on a stand's wood between two.
+            for (const auto* bar : ofRole(m, "roost")) {
+                const auto b = bar->box();
+                for (int i = 0; i <= 40; ++i) {
+                    const double x = b.low.x + (b.high.x - b.low.x) * i / 40, y = b.low.y + (b.high.y - b.low.y) * i / 40;
+                    const auto under = [&](const Part& p) {
+                        const auto q = p.box();
+                        return q.low.x <= x + 2 && q.high.x >= x - 2 && q.low.y <= y + 2 && q.high.y >= y - 2;
+                    };
+                    EXPECT_TRUE(std::ranges::any_of(
+                        m.parts,
+                        [&](const Part& p) {
+                            return (p.role == "droppings-board" || p.role == "roost-leg" || p.role == "roost-rail") && under(p);
+                        }))
+                        << step << wall << i;
+                }
+            }
+            for (const auto* board : boards) {
+                EXPECT_NEAR((lowest - board->box().high.z) / 25.4, 10, 1e-3);
+                // Two boards at most to a stand's bay, each light enough for one hand: no wider than half a sheet is long.
+                EXPECT_LE(board->extent(board->along) / 25.4, 48);
+                // Rests on cleats at both its ends, fastened to none.
+                int cleats = 0;
+                for (const auto& joint : m.joints)
+                    if (&m.parts[joint.a] == board && m.parts[joint.b].role == "cleat") cleats += joint.kind == Joint::Kind::bears;
+                EXPECT_EQ(cleats, 2);
+            }
+        }
+    EXPECT_TRUE(ofRole(modelOf(perches({})), "droppings-board").empty());
+}
+
+}  // namespace
+}  // namespace oiko
