@@ -2,6 +2,9 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+#include "core/judge/findings.h"
 #include "core/judge/holes.h"
 #include "some.h"
 
@@ -77,6 +80,89 @@ TEST(Footings, AreOnlyThereWhenAskedAndTheirDepthIsBounded) {
     EXPECT_FALSE(Design{}.with({{"foundation.kind", "set_posts"}, {"foundation.depth", "11in"}}));
     EXPECT_EQ(modelOf(designWith({{"foundation.kind", "posts"}})).find("ground/footing/1/1"), nullptr);
     EXPECT_EQ(modelOf(setInConcrete({})).find("ground/block/1/1"), nullptr);
+}
+
+const std::vector<std::vector<Change>>& onConcreteCoops() {
+    static const std::vector<std::vector<Change>> coops{
+        {{"foundation.kind", "slab"}},
+        {{"foundation.kind", "curb"}, {"roof.form", "gable"}, {"runs.1.top", "shared"}},
+        {{"foundation.kind", "slab"}, {"foundation.height", "4in"}, {"skin.kind", "shiplap"}, {"runs.1.side", "front"}},
+        {{"foundation.kind", "curb"}, {"foundation.height", "16in"}, {"roost.boards", "yes"}, {"roost.step", "10in"}, {"flock.count", "6"}},
+    };
+    return coops;
+}
+
+class Concrete : public testing::TestWithParam<std::size_t> {};
+TEST_P(Concrete, IsSoundAndShut) {
+    if (sampled() && GetParam() != 1) GTEST_SKIP();
+    const auto a = answerTo(designWith(onConcreteCoops()[GetParam()]));
+    EXPECT_EQ(unsound(*a->model), "");
+    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
+    const auto found = allHoles(*a->model, ballThatMeshStops(*a->settled));
+    EXPECT_TRUE(found.whole);
+    for (const auto& hole : found.holes)
+        ADD_FAILURE() << testing::PrintToString(hole.parts) << " " << hole.wideMm / 25.4 << " at " << hole.at.x / 25.4 << " "
+                      << hole.at.y / 25.4 << " " << hole.at.z / 25.4;
+}
+INSTANTIATE_TEST_SUITE_P(Coops, Concrete, testing::Range<std::size_t>(0, onConcreteCoops().size()));
+
+TEST(ConcreteByHand, SlabBagsAndBolts) {
+    // 8 ft by 6 ft, 8 in above grade, edges 6 in wide and 12 in down: 20 in of edge round 8 x 6, and 4 in of slab within 7 x 5.
+    const auto a = answerTo(designWith({{"foundation.kind", "slab"},
+                                        {"coop.width", "8'"},
+                                        {"coop.depth", "6'"},
+                                        {"foundation.height", "8in"},
+                                        {"foundation.depth", "12in"},
+                                        {"flock.count", "8"}}));
+    const double edge = (8.0 * 6 - 7.0 * 5) * 20 / 12, plate = 7.0 * 5 * 4 / 12;
+    double concrete = 0, gravel = 0, bolts = 0;
+    for (const auto& line : a->takeoff->hardware) {
+        if (line.item == "concrete-80lb") concrete = line.quantity;
+        if (line.rule == "gravelslab") gravel = line.quantity;
+        if (line.rule == "anchors") bolts = line.quantity;
+    }
+    EXPECT_NEAR(concrete, (edge + plate) / 0.60, 0.01);
+    EXPECT_EQ(gravel, 32);  // 48 sq ft, 4 in deep, in bags of half a cubic foot
+    // Two to each plate up to 8 ft long; a plate for each wall and one more for each door's gap.
+    std::size_t plates = 0;
+    for (const auto& p : a->model->parts)
+        if (p.role == "bottom-plate") {
+            ++plates;
+            EXPECT_EQ(p.stock, "2x4pt") << p.id;
+            EXPECT_LE(p.extent(p.along) / 304.8, 8.001);
+        }
+    EXPECT_EQ(plates, 5u);
+    EXPECT_EQ(bolts, 2.0 * static_cast<double>(plates));
+    for (const auto& p : a->model->parts) EXPECT_NE(p.system, System::floor) << p.id;
+    // What is poured in place is lifted by nobody.
+    EXPECT_NE(a->heaviestPart, "ground/slab");
+}
+
+TEST(ConcreteByHand, CurbLeavesTheEarthBetween) {
+    const auto d = designWith({{"foundation.kind", "curb"}, {"coop.width", "10'"}, {"coop.depth", "8'"}});
+    Settled s{d};
+    // Its 6 in on each side are no floor.
+    EXPECT_NEAR(inSquareFeet(clearFloor(s)), 9 * 7, 1e-4);
+    const auto m = modelOf(d);
+    for (const auto& p : m.parts)
+        if (p.role == "roost-leg") EXPECT_NEAR(p.box().low.z, 0, 1e-6) << p.id;
+    for (const auto* key : {"floor.joist", "floor.spacing", "floor.deck", "floor.height"}) EXPECT_FALSE(s.applies(key)) << key;
+    EXPECT_TRUE(s.applies("foundation.height"));
+    EXPECT_FALSE(Settled{Design{}}.applies("foundation.height"));
+}
+
+TEST(ConcreteByHand, SidingKeepsSixInchesOffTheSoil) {
+    const auto soil = [](const char* height) {
+        Settled s{designWith({{"foundation.kind", "slab"}, {"foundation.height", height}})};
+        const auto m = buildModel(s);
+        const auto found = judge(s, m);
+        return *std::ranges::find(found, "soil.siding", &Finding::id);
+    };
+    EXPECT_EQ(soil("7in").state, State::pass);
+    const auto low = soil("6in");
+    EXPECT_EQ(low.state, State::fail);
+    ASSERT_FALSE(low.remedies.empty());
+    EXPECT_EQ(low.remedies[0][0].key, "foundation.height");
 }
 
 }  // namespace

@@ -81,7 +81,8 @@ Design randomDesign(Dice& dice, Tally& tally) {
     if (dice.below(3) == 0) attempt({{"form.kind", "elevated"}});
     if (dice.below(3) == 0) attempt({{"roof.form", "gable"}});
     // Keys that stand only with such a choice must come up often enough too.
-    if (dice.below(4) == 0) attempt({{"foundation.kind", "set_posts"}});
+    static constexpr const char* kPoured[] = {"set_posts", "slab", "curb"};
+    if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(3)]}});
     if (dice.below(4) == 0) attempt({{"roof.cover", dice.below(2) == 0 ? "shingles" : "roll_roofing"}});
     if (dice.below(10) == 0)
         attempt(
@@ -108,6 +109,14 @@ Design randomDesign(Dice& dice, Tally& tally) {
                     if (tally.choices[std::string{findParam(c)->key} + "=" + std::string{o}] < 30) rare.emplace_back(c, o);
             if (!rare.empty()) std::tie(slot, option) = rare[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(rare.size())))];
         }
+        // And now and then a number that has not been over its whole range.
+        if (option.empty() && dice.below(4) == 0)
+            for (const auto& c : slots) {
+                const auto& p = *findParam(c);
+                if (p.type == Type::choice || p.type == Type::flag || p.type == Type::text) continue;
+                const auto at = tally.reach.find(std::string{p.key});
+                if (at == tally.reach.end() || at->second.first > 0.1 || at->second.second < 0.9) slot = c;
+            }
         const auto& p = *findParam(slot);
         const std::string key{p.key};
         if (p.type == Type::choice) {

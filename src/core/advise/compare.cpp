@@ -33,7 +33,7 @@ std::vector<CompareRow> compare(std::span<const std::shared_ptr<const Answer>> c
     const auto cost = [&](std::string id, auto&& of) { row(std::move(id), of, [](const Arg& v) { return inUnits(std::get<Money>(v)); }); };
     cost("compare.total", [](const Answer& a) { return a.bill.total; });
     count("compare.birds", [](const Answer& a) { return a.served.birds; });
-    area("compare.floor", [](const Answer& a) { return clearFloor(a.settled->length("coop.width"), a.settled->length("coop.depth")); });
+    area("compare.floor", [](const Answer& a) { return clearFloor(*a.settled); });
     area("compare.run", [](const Answer& a) { return runFloor(*a.settled); });
     mass("compare.mass", [](const Answer& a) { return a.mass; });
     mass("compare.heaviest", [](const Answer& a) { return a.heaviest; });

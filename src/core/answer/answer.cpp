@@ -19,7 +19,8 @@ void weigh(Answer& a) {
     for (const auto& part : a.model->parts) {
         const auto m = massOf(part, *a.settled);
         a.mass += m;
-        if (m > a.heaviest && part.form != Form::mesh) a.heaviest = m, a.heaviestPart = part.id;
+        // Concrete is poured where it stays.
+        if (m > a.heaviest && part.form != Form::mesh && part.stock != "concrete") a.heaviest = m, a.heaviestPart = part.id;
     }
     const auto section = [](std::string_view stock) {
         const auto* p = profile(stock);

@@ -16,8 +16,9 @@ const std::vector<Belongs>& table() {
     using enum System;
     static const std::vector<Belongs> rows{
         {"foundation.kind", ground, {}, ""},
-        {"foundation.depth", ground, {"post", "footing"}, ""},
-        {"foundation.bag", ground, {"footing"}, ""},
+        {"foundation.depth", ground, {"post", "footing", "slab", "curb"}, ""},
+        {"foundation.height", ground, {"slab", "curb"}, ""},
+        {"foundation.bag", ground, {"footing", "slab", "curb"}, ""},
         {"floor.height", ground, {"post", "brace"}, ""},
         {"floor.joist", floor, {"joist", "rim", "blocking"}, ""},
         {"floor.spacing", floor, {"joist"}, ""},

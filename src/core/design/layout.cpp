@@ -45,6 +45,8 @@ std::vector<std::pair<Length, Length>> gaps(Ask& ask, std::string_view side, std
 int sideIndex(std::string_view side) { return static_cast<int>(std::ranges::find(kSides, side) - std::begin(kSides)); }
 std::string_view opposite(std::string_view side) { return kSides[(sideIndex(side) + 2) % 4]; }
 
+Length roostClear(Ask& ask) { return inches(ask.choice("foundation.kind") == "curb" ? 3 : 2); }
+
 Length wallLength(Ask& ask, std::string_view side) { return ask.length(side == "front" || side == "back" ? "coop.width" : "coop.depth"); }
 
 Length openingWidth(Ask& ask, const std::string& key) {

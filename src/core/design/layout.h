@@ -25,6 +25,8 @@ inline constexpr Length kNestBoard = inches(0.46875);
 constexpr Length nestRowWidth(std::int64_t count, Length clear) { return clear * count + kNestBoard * (count + 1); }
 /// Floor, front and lid are each one piece of an 8 ft sheet; the lid laps an inch past both ends.
 inline constexpr Length kWidestNestRow = inches(94);
+/// Between the studs beside a roost and its ends: what is fixed there, or the curb that reaches inwards.
+Length roostClear(Ask& ask);
 /// A droppings board lies so far below the lowest roost's top: a hand and a scraper reach between. Common practice.
 inline constexpr Length kBoardBelowRoost = inches(10);
 /// Clear width of an opening by the key of its row.

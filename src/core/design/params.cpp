@@ -47,7 +47,7 @@ Param onlyWhen(Param p, std::function<bool(Ask&)> applies) {
 
 bool gable(Ask& a) { return a.choice("roof.form") == "gable"; }
 bool elevated(Ask& a) { return a.choice("form.kind") == "elevated"; }
-bool onPosts(Ask& a) { return a.choice("foundation.kind") != "skids"; }
+bool onFrame(Ask& a) { return !onConcrete(a); }
 bool ownRoof(Ask& a) { return a.choice(slotKey("runs", a.row(), "top")) != "shared"; }
 bool setPosts(Ask& a) { return a.choice("foundation.kind") == "set_posts"; }
 std::string mine(std::string_view list, Ask& a) { return std::string{list} + "." + std::to_string(a.row()); }
@@ -137,7 +137,7 @@ std::string joistFor(Ask& a) {
     const auto fall = sideIndex(a.choice("roof.falls_to"));
     const auto deep = a.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
     // Skids stand at most 4 ft apart, beams at most 6 ft (model/foundation.cpp): the clear span between them decides.
-    const auto most = a.choice("foundation.kind") == "skids" ? feet(4) : feet(6);
+    const auto most = onPosts(a) ? feet(6) : feet(4);
     const auto bays = (deep.count() + most.count() - 1) / most.count();
     const auto clear = Length::ticks(deep.count() / std::max<std::int64_t>(1, bays));
     return clearSpan(wood(a.choice("wood.species")), *profile("2x4"), spacing, {psf(40), psf(10), 1.0, 360}).clear >= clear ? "2x4" : "2x6";
@@ -231,21 +231,25 @@ std::vector<Param> declare() {
     // Form
     p.push_back(choice("form.kind", form, {"walk_in", "elevated"}, word("walk_in"), false));
     const auto base = [](Ask& a) {
-        return proposeBase(floorNeeded(a), elevated(a), a.isSet("coop.width") ? a.length("coop.width") : Length{},
+        return proposeBase(floorNeeded(a), wallsTake(a), elevated(a), a.isSet("coop.width") ? a.length("coop.width") : Length{},
                            a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"),
                            std::min(feet(12), alongRoof(a, "coop.depth")));
     };
     p.push_back(length("coop.width", form, feet(3), feet(16), [base](Ask& a) -> Value { return base(a).width; }));
     p.push_back(length("coop.depth", form, feet(3), feet(12), [base](Ask& a) -> Value { return base(a).depth; }));
     p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
-    p.push_back(choice("foundation.kind", form, {"skids", "posts", "set_posts"},
+    p.push_back(choice("foundation.kind", form, {"skids", "posts", "set_posts", "slab", "curb"},
                        [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
     p.push_back(onlyWhen(
         length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(24) : inches(18); }),
-        onPosts));
+        [](Ask& a) { return onPosts(a); }));
     // Below frost is for the local code to say; 12 in is the least (IRC 2018 R403.1.4, from memory).
-    p.push_back(onlyWhen(fixedLength("foundation.depth", form, inches(12), inches(48), inches(24)), setPosts));
-    p.push_back(onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false), setPosts));
+    p.push_back(
+        onlyWhen(length("foundation.depth", form, inches(12), inches(48), [](Ask& a) -> Value { return inches(setPosts(a) ? 24 : 12); }),
+                 [](Ask& a) { return setPosts(a) || onConcrete(a); }));
+    p.push_back(onlyWhen(fixedLength("foundation.height", form, inches(4), inches(16), inches(8)), [](Ask& a) { return onConcrete(a); }));
+    p.push_back(onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false),
+                         [](Ask& a) { return setPosts(a) || onConcrete(a); }));
     p.push_back(choice("roof.cover", form, {"metal_lapped", "metal_sealed", "shingles", "roll_roofing"}, word("metal_lapped"), false));
     p.push_back(choice("roof.form", form, {"single_slope", "gable"}, word("single_slope"), false));
     p.push_back(choice("roof.falls_to", form, sides, word("back"), false));
@@ -271,11 +275,12 @@ std::vector<Param> declare() {
         const bool reaches = sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest(a), skinThick(a.choice("skin.kind"))) <= kPlate;
         return std::string{elevated(a) && reaches ? "single" : "doubled"};
     }));
-    p.push_back(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }));
-    p.push_back(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false));
-    p.push_back(choice("floor.deck", frame, {"ply-1/2", "ply-3/4"}, [](Ask& a) -> Value {
-        return std::string{elevated(a) && a.choice("floor.spacing") == "16in" ? "ply-1/2" : "ply-3/4"};
-    }));
+    p.push_back(onlyWhen(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }), onFrame));
+    p.push_back(onlyWhen(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false), onFrame));
+    p.push_back(onlyWhen(
+        choice("floor.deck", frame, {"ply-1/2", "ply-3/4"},
+               [](Ask& a) -> Value { return std::string{elevated(a) && a.choice("floor.spacing") == "16in" ? "ply-1/2" : "ply-3/4"}; }),
+        onFrame));
     p.push_back(choice("roof.rafter", frame, {"2x4", "2x6", "2x8"}, [](Ask& a) -> Value { return rafterFor(a); }));
     p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(onlyWhen(choice("roof.deck", frame, {"ply-1/2", "osb-7/16", "ply-3/4"}, word("ply-1/2"), false),
@@ -348,7 +353,7 @@ std::vector<Param> declare() {
     }));
     p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
         // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
-        const double floor = inSquareFeet(clearFloor(a.length("coop.width"), a.length("coop.depth")));
+        const double floor = inSquareFeet(clearFloor(a));
         const double open =
             static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * sizeClass(a.choice("flock.size")).floorShare - floor / 10;
         const auto want = inches(std::clamp(std::ceil(open * 144 / 30 / static_cast<double>(a.rows("windows").size())), 18.0, 48.0));
@@ -396,7 +401,7 @@ std::vector<Param> declare() {
         // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
         double wide = 0;
         for (const int row : a.rows("vents")) wide += inMm(a.length(slotKey("vents", row, "width")));
-        const auto floor = clearFloor(a.length("coop.width"), a.length("coop.depth"));
+        const auto floor = clearFloor(a);
         const auto half = inches(0.5);
         const auto need = mm(static_cast<double>(floor.count()) / 10 / wide);
         const auto room = headRoom(a, "vents") - inches(8);
@@ -421,7 +426,7 @@ std::vector<Param> declare() {
     }));
     p.push_back(choice("roost.stock", inside, {"2x2", "2x4"}, word("2x2"), false));
     p.push_back(count("roost.count", inside, 1, 8, [](Ask& a) -> Value {
-        const auto bar = wallLength(a, a.choice("roost.wall")) - inches(11);
+        const auto bar = wallLength(a, a.choice("roost.wall")) - (kWallDeep + roostClear(a)) * 2;
         const auto need = sizeClass(a.choice("flock.size")).roost * birdsSizedFor(a);
         const auto wall = a.choice("roost.wall");
         const auto across = wallLength(a, wall == "front" || wall == "back" ? "left" : "front") - inches(25) - kInsideFittings;
@@ -529,7 +534,7 @@ std::vector<Param> declare() {
             most = (a.choice(place.key + ".gate") == "outer" ? runOuterPosts(a, place) : runSidePosts(a, place))[1] - inches(8);
         return bounded(most, inches(18), inches(32));
     }));
-    p.push_back(onlyWhen({"runs.*.under", run, Type::flag, false, true, {}, always(false), false, {}}, onPosts));
+    p.push_back(onlyWhen({"runs.*.under", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return onPosts(a); }));
     p.push_back(onlyWhen({"runs.*.passage", run, Type::flag, false, true, {}, always(true), false, {}},
                          [](Ask& a) { return runPassage(a, runPlace(a, mine("runs", a))).has_value(); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));

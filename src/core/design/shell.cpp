@@ -85,9 +85,13 @@ Shell shellOf(Ask& ask) {
     s.rafterDeep = profile(ask.choice("roof.rafter"))->wide;
     s.overhang = ask.length("roof.overhang");
     s.rake = ask.length("roof.rake");
-    s.joistDeep = profile(ask.choice("floor.joist"))->wide;
-    s.deck = thicknessOf(ask.choice("floor.deck"));
-    s.floorTop = ask.choice("foundation.kind") == "skids" ? inches(3.5) + s.joistDeep + s.deck : ask.length("floor.height");
+    if (onConcrete(ask)) {
+        s.floorTop = ask.length("foundation.height");
+    } else {
+        s.joistDeep = profile(ask.choice("floor.joist"))->wide;
+        s.deck = thicknessOf(ask.choice("floor.deck"));
+        s.floorTop = onPosts(ask) ? ask.length("floor.height") : inches(3.5) + s.joistDeep + s.deck;
+    }
     const bool gable = ask.choice("roof.form") == "gable";
     if (gable) s.ridgeThick = inches(1.5);
     const double deep = inMm(s.deep), rafterDeep = inMm(s.rafterDeep);
@@ -182,12 +186,15 @@ Length runWidth(Ask& ask, const std::string& run) {
     return ask.choice(run + ".top") == "shared" ? wallLength(ask, ask.choice(run + ".side")) : ask.length(run + ".width");
 }
 
+bool onPosts(Ask& ask) { return ask.choice("foundation.kind").ends_with("posts"); }
+bool onConcrete(Ask& ask) { return ask.choice("foundation.kind") == "slab" || ask.choice("foundation.kind") == "curb"; }
+
 Length underCoop(Ask& ask) {
     return ask.length("floor.height") - thicknessOf(ask.choice("floor.deck")) - profile(ask.choice("floor.joist"))->wide;
 }
 
 std::string runUnder(Ask& ask) {
-    if (ask.choice("foundation.kind") == "skids") return {};
+    if (!onPosts(ask)) return {};
     for (const int row : ask.rows("runs"))
         if (ask.flag(slotKey("runs", row, "under"))) return "runs." + std::to_string(row);
     return {};

@@ -109,6 +109,12 @@ RunPlace runPlace(Ask& ask, const std::string& run);
 Length runWidth(Ask& ask, const std::string& run);
 /// Grade to the top of a run's beam beside the coop; under the coop's roof, of the lower one of its eaves.
 Length runHeight(Ask& ask, const RunPlace& run);
+/// A coop that stands on posts, on blocks or in the ground; one whose walls stand on concrete, without joists and deck.
+bool onPosts(Ask& ask);
+bool onConcrete(Ask& ask);
+/// A concrete slab is 4 in thick, its turned-down edge and a curb 6 in wide. Common practice; IRC 2018 R506.1 asks 3 1/2 in of slab, R403.1
+/// 6 in of a stem, from memory.
+inline constexpr Length kSlabThick = inches(4), kCurbWide = inches(6);
 /// Room for the birds under a coop on posts, from grade to the joists; below kLeastUnder nobody rakes there. Common practice.
 Length underCoop(Ask& ask);
 inline constexpr Length kLeastUnder = inches(18);

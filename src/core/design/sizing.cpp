@@ -41,12 +41,12 @@ double birdDays(Ask& ask) {
 double feedPounds(Ask& ask) { return kFeedLbADay * birdDays(ask); }
 double waterGallons(Ask& ask) { return kWaterGalADay * birdDays(ask); }
 
-Area clearFloor(Length width, Length depth) {
-    const auto walls = inches(7);
-    return squareMm(inMm(width - walls) * inMm(depth - walls));
-}
+Length wallsTake(Ask& ask) { return ask.choice("foundation.kind") == "curb" ? kCurbWide * 2 : kWallDeep * 2; }
+Area clearFloor(Ask& ask) { return clearFloor(ask.length("coop.width"), ask.length("coop.depth"), wallsTake(ask)); }
 
-Base proposeBase(Area need, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest) {
+Area clearFloor(Length width, Length depth, Length walls) { return squareMm(inMm(width - walls) * inMm(depth - walls)); }
+
+Base proposeBase(Area need, Length walls, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest) {
     const auto zero = Length{};
     std::vector<Length> widths, depths;
     for (const int ft : {6, 8, 10, 12, 14, 16})
@@ -64,7 +64,7 @@ Base proposeBase(Area need, bool elevated, Length widthSet, Length depthSet, Len
     for (const auto w : widths)
         for (const auto d : depths) {
             if (!elevated && widthSet == zero && depthSet == zero && d > w) continue;
-            if (clearFloor(w, d) < need) continue;
+            if (clearFloor(w, d, walls) < need) continue;
             const auto outside = squareMm(inMm(w) * inMm(d));
             const auto longer = std::max(w, d);
             if (outside < least || (outside == least && longer < longest)) best = {w, d}, least = outside, longest = longer;

@@ -44,14 +44,17 @@ Area runFloor(Ask& ask);
 /// What feeder and drinker must hold for the days that the keeper may be away, one at least.
 double feedPounds(Ask& ask);
 double waterGallons(Ask& ask);
-/// Clear floor inside stud walls without lining.
-Area clearFloor(Length width, Length depth);
+/// What both walls together take of a side: stud walls without lining; the curb's width where the floor is the earth between it.
+Length wallsTake(Ask& ask);
+/// Clear floor inside walls that take so much of each side.
+Area clearFloor(Length width, Length depth, Length walls = inches(7));
+Area clearFloor(Ask& ask);
 
 struct Base {
     Length width, depth;
 };
 /// The smallest base of 4, 6, 8, 10 … ft steps (whole sheets and boards) whose clear floor serves; ties go to the squarer one.
 /// A side that is set (non-zero) stays. Nothing large enough: the largest.
-Base proposeBase(Area need, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest);
+Base proposeBase(Area need, Length walls, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest);
 
 }  // namespace oiko

@@ -98,8 +98,7 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
             {{(b.low.x + b.high.x) / 2, b.low.y + 60}, Message{"clear." + c.id.substr(c.id.rfind('/') + 1), {}}, 2.0, 0, 0, false, ""});
     }
     d.labels.push_back({{w / 2, deep * 0.32}, Message{"plan.coop", {}}, 3, 0, 0, true, ""});
-    d.labels.push_back(
-        {{w / 2, deep * 0.32}, Message{"plan.floor", {clearFloor(s.length("coop.width"), s.length("coop.depth"))}}, 2.5, 0, 0, false, ""});
+    d.labels.push_back({{w / 2, deep * 0.32}, Message{"plan.floor", {clearFloor(s)}}, 2.5, 0, 0, false, ""});
     if (withRun && underFloor(s) > Area{})
         d.labels.push_back({{w / 2, deep * 0.12}, Message{"plan.under", {underFloor(s)}}, 2.5, 0, 0, false, ""});
     for (const auto& o : m.openings) {
@@ -216,7 +215,7 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
         return std::pair{inMm(low ? shell.lowWall() : shell.otherWall()), low ? "coop.low_wall" : ""};
     };
     const double xl = std::min(d.low.x + 200, 0.0), xr = std::max(d.high.x - 200, length);
-    d.dimensions.push_back({{xl, 0}, {xl, floor}, 7, s.choice("foundation.kind") != "skids" ? "floor.height" : ""});
+    d.dimensions.push_back({{xl, 0}, {xl, floor}, 7, onPosts(s) ? "floor.height" : onConcrete(s) ? "foundation.height" : ""});
     d.dimensions.push_back({{xl, floor}, {xl, floor + wallAt(false).first}, 7, wallAt(false).second});
     if (local % 2 == 1) d.dimensions.push_back({{xr, floor}, {xr, floor + wallAt(true).first}, -7, wallAt(true).second});
     if (const auto ridge = shell.ridgeOn(side)) {
@@ -382,14 +381,14 @@ Drawing crossSection(const Model& m, Settled& s) {
     const double floor = inMm(shell.floorTop), span = alongY ? deep : w;
     const double foot = std::min(0.0, d.low.y);
     d.dimensions.push_back({{0, foot}, {span, foot}, -7, alongY ? "coop.depth" : "coop.width"});
-    if (s.choice("foundation.kind") == "set_posts") {
+    if (s.applies("foundation.depth")) {
         d.dimensions.push_back({{0, -inMm(s.length("foundation.depth"))}, {0, 0}, 18, "foundation.depth"});
     }
     const bool lowRight = shell.turn == 0 || shell.turn == 3;
     const double x = lowRight ? span : 0, other = lowRight ? 0 : span;
     d.dimensions.push_back({{x, floor}, {x, floor + inMm(shell.lowWall())}, lowRight ? -18.0 : 18.0, "coop.low_wall"});
     d.dimensions.push_back({{other, floor}, {other, floor + inMm(shell.otherWall())}, lowRight ? 18.0 : -18.0, ""});
-    d.dimensions.push_back({{x, 0}, {x, floor}, lowRight ? -18.0 : 18.0, ""});
+    d.dimensions.push_back({{x, 0}, {x, floor}, lowRight ? -18.0 : 18.0, onConcrete(s) ? "foundation.height" : ""});
     if (shell.gable()) d.dimensions.push_back({{other, 0}, {other, floor + ridgeTopMm(shell)}, lowRight ? 26.0 : -26.0, ""});
     d.labels.push_back({{span / 2, d.high.y + 60}, Message{"section.pitch", {s.angle("roof.pitch")}}, 2.5, 0, 0, false, ""});
     return d;

@@ -279,7 +279,7 @@ std::string reportJson(const Answer& a, const Words& words) {
                      {"high_wall_mm", tidy(inMm(shell.otherWall()))},
                      {"roof_pitch_deg", std::round(inDegrees(shell.slopes[0].pitch) * 1e4) / 1e4},
                      {"rafter_mm", tidy(inMm(shell.rafterLength()))}};
-    const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
+    const auto clear = clearFloor(s);
     doc["flock"] = {{"count", s.count("flock.count")},
                     {"sized_for", birdsSizedFor(s)},
                     {"served", a.served.birds},

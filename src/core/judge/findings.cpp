@@ -40,7 +40,7 @@ struct Court {
     double birds() const { return static_cast<double>(birdsSizedFor(s)); }
 
     void room() {
-        const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
+        const auto clear = clearFloor(s);
         auto& f =
             find("room.floor", "room", inSquareMetres(clear) / birds(), inSquareMetres(s.area("flock.floor_each")), "m2/bird", true, 0.05);
         f.parts = idsWith("floor/deck");
@@ -101,10 +101,12 @@ struct Court {
         g.parts = idsWith("roosts/bar");
         g.remedies.push_back({{"roost.height", len(s.length("nests.height") + inches(8))}});
         g.remedies.push_back({{"roost.height", ""}});
-        auto& h = find("roost.jump", "roost", inMm(s.length("roost.height")), inMm(sizeClass(s.choice("flock.size")).roostHigh), "mm",
-                       false, 0.05);
+        // Within a curb they jump from the earth.
+        const auto floor = s.choice("foundation.kind") == "curb" ? shell.floorTop : Length{};
+        auto& h = find("roost.jump", "roost", inMm(s.length("roost.height") + floor), inMm(sizeClass(s.choice("flock.size")).roostHigh),
+                       "mm", false, 0.05);
         h.parts = idsWith("roosts/bar");
-        h.remedies.push_back({{"roost.height", len(sizeClass(s.choice("flock.size")).roostHigh)}});
+        h.remedies.push_back({{"roost.height", len(sizeClass(s.choice("flock.size")).roostHigh - floor)}});
     }
     void nests() {
         const auto n = s.count("nests.count");
@@ -148,7 +150,7 @@ struct Court {
     }
     void air() {
         const double ft2 = 0.09290304, vents = openM2("vent"), all = vents + openM2("window") + openM2("pop");
-        const double floor = inSquareMetres(clearFloor(s.length("coop.width"), s.length("coop.depth")));
+        const double floor = inSquareMetres(clearFloor(s));
         const auto widen = [&](Finding& f) {
             for (const int r : s.rows("vents")) {
                 const auto key = slotKey("vents", r, "height");
@@ -237,7 +239,10 @@ struct Court {
         const double clear = inMm(shell.floorTop - shell.deck) - 25.4;
         auto& g = find("soil.siding", "others", clear, inMm(inches(6)), "mm", true, 0);
         g.source = kSoil, g.parts = idsWith("front/siding");
-        g.remedies.push_back({{"floor.joist", "2x6"}});
+        if (onConcrete(s))
+            g.remedies.push_back({{"foundation.height", len(inches(8))}});
+        else
+            g.remedies.push_back({{"floor.joist", "2x6"}});
         for (const int r : s.rows("pops")) {
             const auto key = slotKey("pops", r, "ramp");
             auto& h = find("ramp.steep", "others", inDegrees(s.angle(key)), 35, "deg", false, 0);
@@ -270,7 +275,7 @@ std::vector<Finding> judge(Settled& s, const Model& m) {
 }
 
 Served birdsServed(Settled& s, const Model& m) {
-    const auto clear = clearFloor(s.length("coop.width"), s.length("coop.depth"));
+    const auto clear = clearFloor(s);
     double bar = 0;
     for (const auto& p : m.parts)
         if (p.role == "roost") bar += p.extent(p.along);

@@ -500,7 +500,7 @@ std::vector<Zone> zonesOf(const Model& model) {
     std::map<std::string, Bounds> runs;
     Bounds floor;
     for (const auto& p : model.parts) {
-        if (p.system == System::floor) floor.add(p.box());
+        if (p.system == System::floor || p.role == "slab" || p.role == "curb") floor.add(p.box());
         if (p.role == "run-post") runs[p.id.substr(0, p.id.find('/'))].add(p.box());
     }
     if (floor.high.x > floor.low.x) zones.push_back({"coop", spread(floor, floor.high.z)});

@@ -113,15 +113,32 @@ void posts(Builder& b) {
     }
 }
 
+/// Concrete in a trench all round, up to the walls; a slab between its edges. Formed with what is at hand, outside the lists.
+void concrete(Builder& b) {
+    const double wide = inMm(kCurbWide), foot = -inMm(b.s.length("foundation.depth")), top = b.floor;
+    std::vector<Solid> solids{box({0, 0, foot}, {b.wide, wide, top}), box({0, b.deep - wide, foot}, {b.wide, b.deep, top}),
+                              box({0, wide, foot}, {wide, b.deep - wide, top}),
+                              box({b.wide - wide, wide, foot}, {b.wide, b.deep - wide, top})};
+    const auto kind = b.s.choice("foundation.kind");
+    if (kind == "slab") solids.push_back(box({wide, wide, top - inMm(kSlabThick)}, {b.wide - wide, b.deep - wide, top}));
+    b.add("ground/" + kind, kind, "foundation", System::ground, Form::block, "concrete", {1, 0, 0}, {0, 1, 0}, std::move(solids));
+}
+
 }  // namespace
 
-void foundation(Builder& b) { b.s.choice("foundation.kind") == "skids" ? skids(b) : posts(b); }
+void foundation(Builder& b) {
+    if (onConcrete(b.s))
+        concrete(b);
+    else
+        onPosts(b.s) ? posts(b) : skids(b);
+}
 
 void floorFrame(Builder& b) {
+    if (onConcrete(b.s)) return;
     const double t = 1.5 * kIn, top = b.floor - inMm(b.shell.deck), bottom = top - inMm(b.shell.joistDeep);
     const auto joist = b.s.choice("floor.joist");
     const double spacing = inMm(readLength(b.s.choice("floor.spacing"), Units::imperial).value());
-    const auto stock = b.s.choice("foundation.kind") == "skids" ? joist + "pt" : joist;
+    const auto stock = onPosts(b.s) ? joist : joist + "pt";
     b.lumber("floor/rim/front", "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1}, box({0, 0, bottom}, {b.wide, t, top}));
     b.lumber("floor/rim/back", "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1},
              box({0, b.deep - t, bottom}, {b.wide, b.deep, top}));

@@ -73,8 +73,10 @@ void roosts(Builder& b) {
                  step = inMm(b.s.length("roost.step"));
     const auto n = static_cast<int>(b.s.count("roost.count"));
     const bool boards = b.s.flag("roost.boards");
-    const double inside = 3.5 * kIn, u0 = inside + 2 * kIn, u1 = w.length - u0;
+    const double inside = 3.5 * kIn, u0 = inside + inMm(roostClear(b.s)), u1 = w.length - u0;
     const double d0 = inside + 6 * kIn, d1 = inside + 12 * kIn + apart * (n - 1) + 6 * kIn;
+    // Within a curb the stands go down to the earth.
+    const double foot = b.s.choice("foundation.kind") == "curb" ? -b.floor : 0;
     const Vec3 up{0, 0, 1};
     const auto put = [&](const std::string& name, std::string_view role, std::string profileName, Vec3 along, Vec3 across, Solid solid) {
         b.lumber("roosts/" + name, role, "roosts", System::inside, std::move(profileName), along, across, std::move(solid));
@@ -94,7 +96,7 @@ void roosts(Builder& b) {
         stands.push_back(u);
         const auto at = "stand/" + std::to_string(i + 1);
         const auto leg = [&](const std::string& which, double d, double top) {
-            put(at + "/leg/" + which, "roost-leg", "2x4", up, w.inward, w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, 0, top));
+            put(at + "/leg/" + which, "roost-leg", "2x4", up, w.inward, w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, foot, top));
         };
         if (step == 0) {
             // Bars lie on a rail, the rail on two legs.

@@ -313,7 +313,7 @@ struct Runner {
         };
         mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0, 0, bottom));
         mesh("edge/right", up, out, cuboid(beside, beside + kMesh, -v0, width > beside ? -kMesh : 0, 0, bottom));
-        const bool on = b.s.choice("foundation.kind") != "skids";
+        const bool on = onPosts(b.s);
         if (on && !b.s.flag(row + ".under")) underCoop("under", w, u0, u0 + beside);
     }
 

@@ -45,7 +45,8 @@ struct Framer {
         std::ranges::copy_if(w.holes, std::back_inserter(doors), [](const Hole& h) { return h.z0 <= 0; });
         std::ranges::sort(doors, {}, &Hole::u0);
         const auto piece = [&](double a, double c) {
-            if (c - a > kSameMm) put("bottom-plate", id("bottom-plate", a), "2x4", w.u, w.inward, w.box(a, c, 0, kW, 0, kTwoBy));
+            if (c - a > kSameMm)
+                put("bottom-plate", id("bottom-plate", a), onConcrete(b.s) ? "2x4pt" : "2x4", w.u, w.inward, w.box(a, c, 0, kW, 0, kTwoBy));
         };
         for (const auto& d : doors) piece(from, d.u0), from = d.u1;
         piece(from, w.to);

@@ -15,6 +15,8 @@ namespace {
 
 inline constexpr Source kR9052{"International Residential Code", "2018",
                                "R905.2, asphalt shingles: 4 fasteners a strip, drip edge every 12 in"};
+inline constexpr Source kR4031{"International Residential Code", "2018",
+                               "R403.1.6, anchor bolts 6 ft apart, within 12 in of a plate's ends"};
 inline constexpr Source kR602{"International Residential Code", "2018", "Table R602.3(1), fastening schedule"};
 
 /// What holds two roles together: a fixed number, or one every so many inches of the seam (number 0). "*" is any role.
@@ -26,7 +28,7 @@ struct Schedule {
 };
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
-    {"block footing", "*", "", 0, 0, "none", kPractice},
+    {"block footing slab curb", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
     {"window-mesh run-mesh gate-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
@@ -186,9 +188,19 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     add("screw-stitch", std::ceil(laps), "stitch");
     // Tamped gravel: 8 in wide, 4 in deep under skids; a bag under each block. A bag holds half a cubic foot. Common practice.
     add("gravel-bag", std::ceil(skidMm / 304.8 * (8.0 / 12) * (4.0 / 12) / 0.5) + roles["block"] + roles["footing"], "gravel");
-    double concrete = 0;
+    // Under a slab 4 in of it lie all over; under an edge or a curb 4 in along its foot. Common practice.
+    double concrete = 0, anchors = 0;
+    for (const auto& p : m.parts) {
+        if (p.role == "slab") add("gravel-bag", std::ceil(p.extent(p.along) * p.extent(p.wide) / 92903.04 / 3 / 0.5), "gravelslab");
+        if (p.role == "curb")
+            add("gravel-bag", std::ceil(2 * (p.extent(p.along) + p.extent(p.wide)) / 304.8 * inFeet(kCurbWide) / 3 / 0.5), "gravelcurb");
+        // A bolt within 12 in of either end of each plate, and at most 6 ft apart.
+        if (onConcrete(s) && p.role == "bottom-plate")
+            anchors += std::max(2.0, std::ceil((p.extent(p.along) - 2 * 304.8) / (6 * 304.8)) + 1);
+    }
+    add("anchor-bolt", anchors, "anchors", kR4031);
     for (const auto& p : m.parts)
-        if (p.role == "footing") concrete += p.volumeMm3() / std::pow(304.8, 3);
+        if (p.form == Form::block && p.stock == "concrete") concrete += p.volumeMm3() / std::pow(304.8, 3);
     if (concrete > 0) {
         const auto& bag = s.choice("foundation.bag");
         add("concrete-" + bag, concrete / concreteYield(bag), "concrete");
