@@ -1010,7 +1010,7 @@ TEST_F(Window, AnythingDoneAnywhereLeavesADesignThatStandsAndCanAllBeUndone) {
     };
     const std::vector<const char*> texts{"7'", "10 ft", "nonsense", "0", "-4", "6/12", "24 in", "3", "999", "2.1 m", "yes", "½", ""};
     int changed = 0;
-    for (int deed = 0; deed < 160; ++deed) {
+    for (int deed = 0; deed < 220; ++deed) {
         const auto before = window->document().design();
         const auto words = window->letter()->findChildren<ValueWord*>();
         switch (below(8)) {

@@ -250,5 +250,14 @@ TEST(Holes, AreAFindingWithTheirPlace) {
     EXPECT_EQ(finding(*withProvenCuts(shut, [] { return true; }))->state, State::pass);
 }
 
+TEST(Holes, AWideCellAcrossTheOutermostMeshIsNotOutside) {
+    // Without an apron nothing stands beyond the run's mesh: cells that reach from inside to far outside are parted by it all the same.
+    const auto d = designWith({{"apron.width", "0in"}, {"nests.wall", "right"}, {"roof.cover", "roll_roofing"}, {"stock.longest", "8ft"}});
+    Settled s{d};
+    const auto found = allHoles(modelOf(d), ballThatMeshStops(s));
+    EXPECT_TRUE(found.whole);
+    EXPECT_TRUE(found.holes.empty()) << found.holes.size();
+}
+
 }  // namespace
 }  // namespace oiko

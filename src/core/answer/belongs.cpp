@@ -44,7 +44,7 @@ const std::vector<Belongs>& table() {
         {"roost.height", inside, {"roost-leg"}, ""},
         {"roost.apart", inside, {"roost-rail"}, ""},
         {"roost.step", inside, {"roost-leg"}, ""},
-        {"roost.boards", inside, {"droppings-board", "droppings-lip", "cleat"}, ""},
+        {"roost.boards", inside, {"droppings-board", "droppings-lip", "cleat", "roost-rail"}, ""},
         {"nests.wall", inside, {}, "nests/"},
         {"nests.clear", inside, {"nest-end", "nest-partition", "nest-floor"}, ""},
         {"nests.count", inside, {"nest-end", "nest-partition"}, ""},

@@ -92,27 +92,47 @@ std::string sideWithRoom(Ask& ask, std::string_view self, Length wanted, std::sp
     return std::string{best};
 }
 
+namespace {
+/// Where a left edge of an opening this wide may stand, from and to.
+std::vector<std::pair<Length, Length>> places(const Shell& shell, std::string_view side, const std::vector<std::pair<Length, Length>>& gaps,
+                                              Length width) {
+    std::vector<std::pair<Length, Length>> out;
+    const auto offer = [&](Length from, Length to) {
+        if (from <= to) out.emplace_back(from, to);
+    };
+    for (const auto& [from, to] : gaps) {
+        auto start = from;
+        for (const auto& [bar, clear] : barredByRidge(shell, side, width))
+            if (clear > start) offer(start, std::min(bar, to - width)), start = std::max(start, clear);
+        offer(start, to - width);
+    }
+    return out;
+}
+}  // namespace
+
 Length freePlace(Ask& ask, std::string_view side, std::string_view self, Length width, Length ideal) {
     const auto grid = inches(0.5);
     const auto last = wallLength(ask, side) - kCornerClear - width;
     auto best = std::max(kCornerClear, std::min(last, ideal));
     auto off = Length::ticks(std::numeric_limits<std::int64_t>::max());
-    const auto bars = barredByRidge(shellOf(ask), side, width);
-    const auto offer = [&](Length from, Length to) {
-        if (to < from) return;
+    for (const auto& [from, to] : places(shellOf(ask), side, gaps(ask, side, self), width)) {
         auto at = std::clamp(ideal, from, to);
         const auto snapped = grid * ((at + inches(0.25)) / grid);
         if (snapped >= from && snapped <= to) at = snapped;
         const auto d = at > ideal ? at - ideal : ideal - at;
         if (d < off) off = d, best = at;
-    };
-    for (const auto& [from, to] : gaps(ask, side, self)) {
-        auto start = from;
-        for (const auto& [bar, clear] : bars)
-            if (clear > start) offer(start, std::min(bar, to - width)), start = std::max(start, clear);
-        offer(start, to - width);
     }
     return best;
+}
+
+Length widestPlace(Ask& ask, std::string_view side, std::string_view self, Length most) {
+    const auto free = gaps(ask, side, self);
+    most = std::min(most, widestGap(ask, side, self));
+    const auto shell = shellOf(ask);
+    if (!shell.ridgeOn(side)) return most;
+    for (auto w = most; w >= inches(8); w = w - inches(0.5))
+        if (!places(shell, side, free, w).empty()) return w;
+    return most;
 }
 
 }  // namespace oiko

@@ -37,6 +37,8 @@ Length wallLength(Ask& ask, std::string_view side);
 std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view self);
 /// The widest opening that still fits on a wall beside those taken; may be negative.
 Length widestGap(Ask& ask, std::string_view side, std::string_view self);
+/// As wide as an opening can be at most there, `most` or less: under a ridge its king studs must clear the post too.
+Length widestPlace(Ask& ask, std::string_view side, std::string_view self, Length most);
 /// The first of the sides with room for `wanted`, else the one with most room.
 std::string sideWithRoom(Ask& ask, std::string_view self, Length wanted, std::span<const std::string_view> sides);
 /// A free place for an opening of this width, nearest to `ideal` (its left edge), on a 1/2 in grid; `ideal`, bounded, when none is free.

@@ -301,7 +301,7 @@ std::vector<Param> declare() {
         // A clean-out is as wide as can be, but leaves its wall room for a window.
         const auto want =
             a.choice(self + ".kind") == "people_door" ? inches(32) : std::min(inches(42), std::max(inches(24), room - inches(20)));
-        return bounded(std::min(room, want), inches(18), inches(48));
+        return bounded(widestPlace(a, side(a, "doors"), self, want), inches(18), inches(48));
     }));
     p.push_back(length("doors.*.height", openings, inches(14), inches(84), [](Ask& a) -> Value {
         const auto self = mine("doors", a);
@@ -357,7 +357,7 @@ std::vector<Param> declare() {
         const double open =
             static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * sizeClass(a.choice("flock.size")).floorShare - floor / 10;
         const auto want = inches(std::clamp(std::ceil(open * 144 / 30 / static_cast<double>(a.rows("windows").size())), 18.0, 48.0));
-        return bounded(std::min(widestGap(a, side(a, "windows"), mine("windows", a)), want), inches(10), inches(60));
+        return bounded(widestPlace(a, side(a, "windows"), mine("windows", a), want), inches(10), inches(60));
     }));
     p.push_back(length("windows.*.height", openings, inches(10), inches(48), [](Ask& a) -> Value {
         const auto self = mine("windows", a);
@@ -394,7 +394,8 @@ std::vector<Param> declare() {
     p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
         const auto room = widestGap(a, side(a, "vents"), mine("vents", a));
         // High under a ridge is the vents' place; elsewhere a wall keeps room for a window.
-        if (!elevated(a) && shellOf(a).ridgeOn(side(a, "vents"))) return bounded(std::min(room, inches(36)), inches(8), feet(12));
+        if (!elevated(a) && shellOf(a).ridgeOn(side(a, "vents")))
+            return bounded(widestPlace(a, side(a, "vents"), mine("vents", a), inches(36)), inches(8), feet(12));
         return bounded(std::min({room, inches(48), std::max(inches(14), room - inches(48))}), inches(8), feet(12));
     }));
     p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {

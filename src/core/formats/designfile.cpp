@@ -16,6 +16,9 @@ std::string_view cottagePresetText();
 std::string_view cornerPresetText();
 std::string_view bantamsPresetText();
 std::string_view sleepersPresetText();
+std::string_view longhousePresetText();
+std::string_view ellPresetText();
+std::string_view legsPresetText();
 
 namespace {
 
@@ -415,7 +418,8 @@ std::string designSchema() {
 std::vector<Preset> presets() {
     return {{"demo", demoPresetText},       {"elevated", elevatedPresetText}, {"gable", gablePresetText},
             {"saltbox", saltboxPresetText}, {"cottage", cottagePresetText},   {"corner", cornerPresetText},
-            {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}};
+            {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}, {"longhouse", longhousePresetText},
+            {"ell", ellPresetText},         {"legs", legsPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {

@@ -129,15 +129,26 @@ public:
         }
         return n;
     }
+    /// On the free side of what bounds a flat cell.
+    bool freeIn(const Cell& c, Vec3 p) const {
+        for (std::uint32_t i = 0; i < c.flatN; ++i)
+            if (flats[c.flatFrom + i].height(p) < 0) return false;
+        return true;
+    }
     /// The undivided cell in which a point is free.
     std::uint32_t leafAt(Vec3 p) {
         const auto n = at(p);
-        const auto holds = [&](std::uint32_t m) {
-            for (std::uint32_t i = 0; i < cells[m].flatN; ++i)
-                if (flats[cells[m].flatFrom + i].height(p) < 0) return false;
-            return true;
-        };
-        return n == kNone || cells[n].twin == kNone || holds(n) ? n : cells[n].twin;
+        return n == kNone || cells[n].twin == kNone || freeIn(cells[n], p) ? n : cells[n].twin;
+    }
+    /// What is free of a cell reaches beyond the model: its middle may lie out there though only its inner side is meant.
+    bool leadsOut(std::uint32_t n) const {
+        const auto& c = cells[n];
+        if (c.state == State::doubtful) return outside(c.middle);
+        for (unsigned k = 0; k < 8; ++k)
+            if (const auto p = c.middle + Vec3{k & 1U ? c.half : -c.half, k & 2U ? c.half : -c.half, k & 4U ? c.half : -c.half};
+                outside(p) && freeIn(c, p))
+                return true;
+        return false;
     }
     /// Undivided cells that meet a face of `n`, beyond it.
     template <class Visit>
@@ -376,7 +387,7 @@ struct Search {
             queue.pop_front();
             if (reach(n).doubts != level) continue;
             if (++steps % 4096 == 0 && stop && stop()) return broken = true, Way{};
-            if (space.outside(space.cells[n].middle) || std::ranges::find(goalCells, n) != goalCells.end()) {
+            if (space.leadsOut(n) || std::ranges::find(goalCells, n) != goalCells.end()) {
                 Way way;
                 way.doubts = level;
                 for (auto at = n; at != kNone; at = reach(at).from) way.cells.push_back(at), way.through.push_back(reach(at).through);
