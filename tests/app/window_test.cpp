@@ -412,6 +412,67 @@ TEST_F(Window, AGaugeTellsWhyAndItsRemedyIsOneStep) {
     EXPECT_GT(vents(*window->answer()), vents(*before));
 }
 
+TEST_F(Window, ARunGoesUnderTheCoopsRoofAndIsAskedNoMoreForAHeight) {
+    // Run, nests and door are each set on a side of their own: none of the ends is free until they follow their rules again.
+    ASSERT_TRUE(window->document().edit({{"nests.wall", ""}, {"doors.1.wall", ""}, {"runs.1.side", ""}}, "rules"));
+    settle();
+    const auto before = window->document().undo()->index();
+    ASSERT_NE(window->letter()->word("runs.1.height"), nullptr);
+    const auto total = window->answer()->bill.total;
+    auto* top = word("runs.1.top");
+    top->setFocus();
+    QTest::keyClick(top, Qt::Key_Return);
+    auto* leaf = popup("leaf");
+    ASSERT_NE(leaf, nullptr);
+    auto* list = leaf->findChild<QTreeWidget*>("leaf.choices");
+    list->setCurrentItem(list->topLevelItem(list->topLevelItemCount() - 1));
+    QTest::keyClick(list, Qt::Key_Return);
+    settle();
+    ASSERT_EQ(std::get<std::string>(value("runs.1.top")), "shared") << window->message().toStdString();
+    for (const auto* gone : {"runs.1.height", "runs.1.width", "runs.1.at", "runs.1.pitch"})
+        EXPECT_EQ(window->letter()->word(gone), nullptr) << gone;
+    EXPECT_NE(window->answer()->model->find("runs.1/beam/left"), nullptr);
+    EXPECT_NE(window->answer()->bill.total, total);
+    // Its length is dragged on the floor plan still.
+    window->board()->choose(Board::floor);
+    settle();
+    const auto& grips = window->board()->drawingView()->grips();
+    EXPECT_TRUE(std::ranges::any_of(grips, [](const Grip& g) { return g.slot == "runs.1.length"; }));
+    // A side that the roof falls over is refused, and nothing changes.
+    const auto side = std::get<std::string>(value("runs.1.side"));
+    static_cast<void>(window->document().edit({{"runs.1.side", "back"}}, "side"));
+    settle();
+    EXPECT_EQ(std::get<std::string>(value("runs.1.side")), side);
+    while (window->document().undo()->index() > before) window->document().undo()->undo();
+    settle();
+    EXPECT_NE(window->letter()->word("runs.1.height"), nullptr);
+    EXPECT_EQ(window->answer()->bill.total, total);
+}
+
+TEST_F(Window, ASecondRunIsAddedShownAndTakenAway) {
+    auto* add = window->findChild<QPushButton*>("add.runs");
+    ASSERT_NE(add, nullptr);
+    add->click();
+    settle();
+    ASSERT_EQ(window->document().design().rows("runs").size(), 2u) << add->text().toStdString();
+    EXPECT_NE(value("runs.1.side"), value("runs.2.side"));
+    ASSERT_NE(window->letter()->word("runs.2.length"), nullptr);
+    std::set<std::string> runs;
+    for (const auto& p : window->answer()->model->parts)
+        if (p.role == "run-post") runs.insert(p.id.substr(0, p.id.find('/')));
+    EXPECT_EQ(runs.size(), 2u);
+    // Nothing leads into it yet: the gauge says so.
+    const auto& found = window->answer()->findings;
+    const auto way = std::ranges::find(found, "run.way", &Finding::id);
+    ASSERT_NE(way, found.end());
+    EXPECT_EQ(way->state, State::fail);
+    auto* away = window->findChild<QPushButton*>("remove.runs.2");
+    ASSERT_NE(away, nullptr);
+    away->click();
+    settle();
+    EXPECT_EQ(window->document().design().rows("runs").size(), 1u);
+}
+
 TEST_F(Window, AGableIsChosenInTheLetterMeasuredOnTheBoardAndUndone) {
     const auto before = window->document().undo()->index();
     EXPECT_EQ(window->letter()->word("roof.ridge"), nullptr) << "a single slope has none";

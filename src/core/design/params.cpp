@@ -468,6 +468,11 @@ std::vector<Param> declare() {
             if (const auto key = slotKey("runs", row, "side"); row < a.row() || (row > a.row() && a.isSet(key)))
                 taken.push_back(a.choice(key));
         if (!ownRoof(a)) order = {kSides[(fall + 3) % 4], kSides[(fall + 1) % 4]};
+        // Where nests or doors have been put, no run.
+        std::ranges::stable_partition(order, [&](auto s) {
+            const auto put = [&](const std::string& key) { return a.isSet(key) && a.choice(key) == s; };
+            return !put("nests.wall") && std::ranges::none_of(a.rows("doors"), [&](int r) { return put(slotKey("doors", r, "wall")); });
+        });
         std::erase_if(order, [&](auto s) { return std::ranges::find(taken, s) != taken.end(); });
         if (!ownRoof(a) || !taken.empty() || order.empty()) return std::string{order.empty() ? "right" : order.front()};
         // A run of 14 ft that is too small along the short side of a walk-in goes along the front, under the high eave.
