@@ -58,7 +58,8 @@ void fillPolygon(Screen& s, const std::vector<Point>& p, QRgb color, int part, b
     }
 }
 
-void inkLine(Screen& s, Point a, Point b, QRgb color, float bias) {
+/// An edge of a part: a hair nearer to the eye over what is seen of the part itself, so that what thin sheets cover stays hidden.
+void inkLine(Screen& s, Point a, Point b, QRgb color, float bias, int part) {
     const int n = static_cast<int>(std::ceil(std::max(std::fabs(b.x - a.x), std::fabs(b.y - a.y))));
     if (n > 20000) return;
     for (int i = 0; i <= n; ++i) {
@@ -66,8 +67,11 @@ void inkLine(Screen& s, Point a, Point b, QRgb color, float bias) {
         const int x = static_cast<int>(std::floor(a.x + (b.x - a.x) * t)), y = static_cast<int>(std::floor(a.y + (b.y - a.y) * t));
         if (x < 0 || y < 0 || x >= s.w || y >= s.h) continue;
         const auto at = static_cast<std::size_t>(y) * static_cast<std::size_t>(s.w) + static_cast<std::size_t>(x);
-        const auto d = static_cast<float>(a.d + (b.d - a.d) * t) + bias;
-        if (d >= s.depth[at]) s.color[at] = color;
+        const auto d = static_cast<float>(a.d + (b.d - a.d) * t);
+        const bool own = s.part[at] == part || (x > 0 && s.part[at - 1] == part) || (x + 1 < s.w && s.part[at + 1] == part) ||
+                         (y > 0 && s.part[at - static_cast<std::size_t>(s.w)] == part) ||
+                         (y + 1 < s.h && s.part[at + static_cast<std::size_t>(s.w)] == part);
+        if (d + (own ? bias : 0.2F) >= s.depth[at]) s.color[at] = color;
     }
 }
 
@@ -185,7 +189,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
                     if (part.role == "siding" && part.solids.size() > 1 && std::fabs(va.z - vb.z) > 1 &&
                         std::hypot(va.x - vb.x, va.y - vb.y) < 1)
                         continue;
-                    inkLine(s, seen(va), seen(vb), line, bias);
+                    inkLine(s, seen(va), seen(vb), line, bias, static_cast<int>(i));
                 }
             }
         }
@@ -200,7 +204,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
                 const auto& [x1, z1] = outline[(i + 1) % outline.size()];
                 const Vec3 p = stand + right * (x0 * high) + Vec3{0, 0, z0 * high}, q = stand + right * (x1 * high) + Vec3{0, 0, z1 * high};
                 fillPolygon(s, {seen(mid), seen(p), seen(q)}, color.rgb(), -1, false);
-                inkLine(s, seen(p), seen(q), ink, bias);
+                inkLine(s, seen(p), seen(q), ink, bias, -1);
             }
         };
         figure({all.low.x - 700, all.low.y + 250, 0}, kPerson, wish.keeperMm, theme.bird);

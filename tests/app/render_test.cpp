@@ -43,6 +43,31 @@ TEST(Picture, HidesWhatStandsBehind) {
     EXPECT_TRUE(seenIn(m, wish).contains("roost")) << "the front is cut away";
 }
 
+TEST(Picture, NothingShowsThroughAThinSheet) {
+    // A long roof far from the eye: purlins lie half a millimetre below its panels, and a pixel is many.
+    const auto d = presetDesign("longhouse").value();
+    Settled s{d};
+    const auto m = buildModel(s);
+    const QSize size{640, 420};
+    std::vector<int> at;
+    const auto image = picture(m, {}, size, dayTheme(), &at);
+    int inside = 0;
+    for (int y = 4; y < size.height() - 4; ++y)
+        for (int x = 4; x < size.width() - 4; ++x) {
+            const int i = at[static_cast<std::size_t>(y * size.width() + x)];
+            if (i < 0 || m.parts[static_cast<std::size_t>(i)].role != "roof-panel") continue;
+            bool deep = true;
+            for (int v = -3; v <= 3 && deep; ++v)
+                for (int u = -3; u <= 3 && deep; ++u) deep = at[static_cast<std::size_t>((y + v) * size.width() + x + u)] == i;
+            if (!deep) continue;
+            // Within a panel all pixels are of its one shade.
+            ++inside;
+            EXPECT_EQ(image.pixel(x, y), image.pixel(x + 1, y)) << x << " " << y;
+            if (HasFailure()) return;
+        }
+    EXPECT_GT(inside, 3000);
+}
+
 TEST(Picture, IsTheSameEachTimeAndTurns) {
     const auto m = demo();
     PictureWish wish;
