@@ -71,6 +71,20 @@ protected:
         return nullptr;
     }
     /// Types into a value as a keeper does: focus, the letters, Enter.
+    /// Opens a choice's leaf and takes an option by its place; -1: the last.
+    void take(const char* slot, int place) {
+        auto* w = word(slot);
+        ASSERT_NE(w, nullptr);
+        w->setFocus();
+        QTest::keyClick(w, Qt::Key_Return);
+        auto* leaf = popup("leaf");
+        ASSERT_NE(leaf, nullptr);
+        auto* list = leaf->findChild<QTreeWidget*>("leaf.choices");
+        ASSERT_NE(list, nullptr);
+        list->setCurrentItem(list->topLevelItem(place < 0 ? list->topLevelItemCount() + place : place));
+        QTest::keyClick(list, Qt::Key_Return);
+        settle();
+    }
     void type(const char* slot, const char* text) {
         auto* w = word(slot);
         ASSERT_NE(w, nullptr);
@@ -419,15 +433,7 @@ TEST_F(Window, ARunGoesUnderTheCoopsRoofAndIsAskedNoMoreForAHeight) {
     const auto before = window->document().undo()->index();
     ASSERT_NE(window->letter()->word("runs.1.height"), nullptr);
     const auto total = window->answer()->bill.total;
-    auto* top = word("runs.1.top");
-    top->setFocus();
-    QTest::keyClick(top, Qt::Key_Return);
-    auto* leaf = popup("leaf");
-    ASSERT_NE(leaf, nullptr);
-    auto* list = leaf->findChild<QTreeWidget*>("leaf.choices");
-    list->setCurrentItem(list->topLevelItem(list->topLevelItemCount() - 1));
-    QTest::keyClick(list, Qt::Key_Return);
-    settle();
+    take("runs.1.top", -1);
     ASSERT_EQ(std::get<std::string>(value("runs.1.top")), "shared") << window->message().toStdString();
     for (const auto* gone : {"runs.1.height", "runs.1.width", "runs.1.at", "runs.1.pitch"})
         EXPECT_EQ(window->letter()->word(gone), nullptr) << gone;
@@ -476,15 +482,7 @@ TEST_F(Window, ASecondRunIsAddedShownAndTakenAway) {
 TEST_F(Window, AGableIsChosenInTheLetterMeasuredOnTheBoardAndUndone) {
     const auto before = window->document().undo()->index();
     EXPECT_EQ(window->letter()->word("roof.ridge"), nullptr) << "a single slope has none";
-    auto* form = word("roof.form");
-    form->setFocus();
-    QTest::keyClick(form, Qt::Key_Return);
-    auto* leaf = popup("leaf");
-    ASSERT_NE(leaf, nullptr);
-    auto* list = leaf->findChild<QTreeWidget*>("leaf.choices");
-    list->setCurrentItem(list->topLevelItem(1));
-    QTest::keyClick(list, Qt::Key_Return);
-    settle();
+    take("roof.form", 1);
     ASSERT_EQ(std::get<std::string>(value("roof.form")), "gable") << window->message().toStdString();
     EXPECT_NE(window->answer()->model->find("roof/ridge"), nullptr);
     ASSERT_NE(word("roof.ridge"), nullptr);

@@ -6,7 +6,7 @@
 #include "core/design/sizing.h"
 #include "core/judge/findings.h"
 #include "core/judge/holes.h"
-#include "some.h"
+#include "whole.h"
 
 namespace oiko {
 namespace {
@@ -95,14 +95,7 @@ const std::vector<std::vector<Change>>& onConcreteCoops() {
 class Concrete : public testing::TestWithParam<std::size_t> {};
 TEST_P(Concrete, IsSoundAndShut) {
     if (sampled() && GetParam() != 1) GTEST_SKIP();
-    const auto a = answerTo(designWith(onConcreteCoops()[GetParam()]));
-    EXPECT_EQ(unsound(*a->model), "");
-    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
-    const auto found = allHoles(*a->model, ballThatMeshStops(*a->settled));
-    EXPECT_TRUE(found.whole);
-    for (const auto& hole : found.holes)
-        ADD_FAILURE() << testing::PrintToString(hole.parts) << " " << hole.wideMm / 25.4 << " at " << hole.at.x / 25.4 << " "
-                      << hole.at.y / 25.4 << " " << hole.at.z / 25.4;
+    expectWholeAndShut(designWith(onConcreteCoops()[GetParam()]));
 }
 INSTANTIATE_TEST_SUITE_P(Coops, Concrete, testing::Range<std::size_t>(0, onConcreteCoops().size()));
 

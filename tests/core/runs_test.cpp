@@ -6,7 +6,7 @@
 #include "core/design/sizing.h"
 #include "core/judge/findings.h"
 #include "core/judge/holes.h"
-#include "some.h"
+#include "whole.h"
 
 namespace oiko {
 namespace {
@@ -49,12 +49,7 @@ const std::vector<std::vector<Change>>& severalRuns() {
 class SeveralRuns : public testing::TestWithParam<std::size_t> {};
 TEST_P(SeveralRuns, AreSoundShutAndCutFromWhatIsSold) {
     if (sampled() && GetParam() % 4 != 2) GTEST_SKIP();
-    const auto a = answerTo(designWith(severalRuns()[GetParam()]));
-    EXPECT_EQ(unsound(*a->model), "");
-    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
-    for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)
-        ADD_FAILURE() << testing::PrintToString(hole.parts) << " " << hole.wideMm / 25.4 << " at " << hole.at.x / 25.4 << " "
-                      << hole.at.y / 25.4 << " " << hole.at.z / 25.4;
+    expectWholeAndShut(designWith(severalRuns()[GetParam()]));
 }
 INSTANTIATE_TEST_SUITE_P(Coops, SeveralRuns, testing::Range<std::size_t>(0, severalRuns().size()));
 

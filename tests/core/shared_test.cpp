@@ -9,7 +9,7 @@
 #include "core/design/sizing.h"
 #include "core/judge/holes.h"
 #include "core/steps/steps.h"
-#include "some.h"
+#include "whole.h"
 
 namespace oiko {
 namespace {
@@ -31,6 +31,8 @@ const std::vector<std::vector<Change>>& sharedCoops() {
          {"foundation.kind", "set_posts"}},
         {{"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "4'"}, {"coop.width", "16'"}},
         {{"coop.low_wall", "8'"}, {"runs.1.top", "shared"}, {"roof.pitch", "2/12"}, {"roof.cover", "metal_sealed"}},
+        // A door leads from the coop into its run.
+        {{"roof.form", "gable"}, {"coop.depth", "10'"}, {"runs.1.top", "shared"}, {"doors.2.wall", "right"}},
     };
     return coops;
 }
@@ -38,14 +40,7 @@ const std::vector<std::vector<Change>>& sharedCoops() {
 class SharedRoof : public testing::TestWithParam<std::size_t> {};
 TEST_P(SharedRoof, IsSoundShutAndCutFromWhatIsSold) {
     if (sampled() && GetParam() % 4 != 0) GTEST_SKIP();
-    const auto d = designWith(sharedCoops()[GetParam()]);
-    const auto a = answerTo(d);
-    const auto& m = *a->model;
-    EXPECT_EQ(unsound(m), "");
-    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
-    for (const auto& hole : allHoles(m, ballThatMeshStops(*a->settled)).holes)
-        ADD_FAILURE() << testing::PrintToString(hole.parts) << " " << hole.wideMm / 25.4 << " at " << hole.at.x / 25.4 << " "
-                      << hole.at.y / 25.4 << " " << hole.at.z / 25.4;
+    expectWholeAndShut(designWith(sharedCoops()[GetParam()]));
 }
 INSTANTIATE_TEST_SUITE_P(Coops, SharedRoof, testing::Range<std::size_t>(0, sharedCoops().size()));
 
@@ -148,6 +143,20 @@ TEST(SharedRoofGeometry, AsksNeitherHeightNorWidth) {
     EXPECT_EQ(refused.error().what.id, "notapply");
     // Under its own roof again, it is as wide as was said.
     EXPECT_EQ(Settled{d.with({{"runs.1.top", "mesh"}}).value()}.length("runs.1.width"), feet(5));
+}
+
+TEST(SharedRoofGeometry, ADoorLeadsIntoTheRun) {
+    const auto changes = std::vector<Change>{{"roof.form", "gable"}, {"coop.depth", "10'"}, {"doors.2.wall", "right"}};
+    auto shared = changes, own = changes;
+    shared.push_back({"runs.1.top", "shared"}), own.push_back({"runs.1.side", "right"});
+    const auto m = modelOf(designWith(shared));
+    const auto swing = std::ranges::find(m.clear, "doors.2/swing", &ClearSpace::id);
+    ASSERT_NE(swing, m.clear.end());
+    EXPECT_EQ(told(intruders(m)), "");
+    // Under a roof of its own the run's beam stands before it.
+    const auto refused = Design{}.with(own);
+    ASSERT_FALSE(refused);
+    EXPECT_EQ(refused.error().what.id, "clash.run.before");
 }
 
 }  // namespace

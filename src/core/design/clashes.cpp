@@ -291,7 +291,8 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
         for (const auto edge : runInnerPosts(s, run))
             if (const auto post = run.at + edge; o.at < post + kWallDeep + kBesidePost && post < o.at + o.width + kBesidePost)
                 return Clash{"run.opening", o.row + ".at", r + (run.shared ? ".top" : ".at"), {keyRef(o.row + ".at"), keyRef(r + ".at")}};
-        if (o.row.starts_with("doors"))
+        // Under the coop's own roof there is room for a leaf to swing.
+        if (o.row.starts_with("doors") && !run.shared)
             return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
         if (o.row.starts_with("pops")) {
             // A ramp beside the run lies where its gate would swing.
