@@ -1,4 +1,5 @@
-// One run on posts against a side of the coop: beams, rafters, its own lower roof, rails where the mesh rolls end, mesh, gate, apron.
+// Runs on posts against the coop's sides: beams, rafters and a lower roof of their own, or the coop's that goes on over them; rails where
+// the mesh rolls end, mesh, gates, passages, and aprons round all together.
 #include <algorithm>
 #include <cmath>
 #include <functional>
