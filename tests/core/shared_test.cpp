@@ -102,6 +102,18 @@ TEST(SharedRoofGeometry, JointsOfLongMembersLieOverRafters) {
     EXPECT_GE(joints, 8);
 }
 
+TEST(SharedRoofGeometry, WhatABoardReachesIsOnePiece) {
+    // Purlins of 10 ft and two rakes of 8 in come out of a 12 ft board: none is parted.
+    const auto m = modelOf(designWith({{"coop.width", "10'"}, {"roof.rake", "8in"}, {"runs.1.side", "front"}, {"runs.1.width", "10'"}}));
+    int purlins = 0;
+    for (const auto& p : m.parts)
+        if (p.role == "purlin") {
+            ++purlins;
+            EXPECT_GE(p.extent(p.along) / 25.4, 120 - 1e-3) << p.id;
+        }
+    EXPECT_GT(purlins, 6);
+}
+
 TEST(SharedRoofGeometry, EaveBeamsCarryTheRoof) {
     // Simple beam, by hand: 4x6 of spruce-pine-fir No. 2, b = 3 1/2, d = 5 1/2 in, under 25 psf of snow and the cover's weight on half of
     // 12 ft of rafters and 9 in of eave. F_b 875 psi x 1.15 x 1.3 (NDS Supplement 2018 Table 4A, from memory); not repeated.

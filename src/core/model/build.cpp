@@ -125,6 +125,7 @@ void Builder::join(const std::string& a, const std::string& b, Joint::Kind kind,
 std::vector<double> boardEnds(Ask& ask, double from, double to, const std::vector<double>& middles, double first) {
     // A millimetre less than the board: lists round up to the saw's grid.
     const double board = inMm(readLength(ask.choice("stock.longest"), Units::imperial).value() - ask.length("cut.trim") * 2) - 1;
+    if (to - from <= board) return {from, to};
     std::vector<double> stops, ends{from};
     for (const double m : middles)
         if (m > from + kSameMm && m < to - kSameMm) stops.push_back(m);

@@ -93,8 +93,8 @@ Solid onSlope(double x0, double x1, double yStart, double zStart, double rise, d
 /// A flat sheet in a wall's plane with rectangular holes; its top follows `top(u)`, straight but for a bend at `bend`.
 std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, double d0, double d1, double z0,
                                   const std::function<double(double)>& top, const std::vector<Hole>& holes, double bend = -1e9);
-/// Where a member from `from` to `to` is parted into boards that are sold, each joint over one of `middles` (ascending). The first board is
-/// at most `first` long, so that joints of neighbouring members can be staggered. Both ends are in it.
+/// Where a member from `from` to `to` that is longer than any board is parted, each joint over one of `middles` (ascending). The first
+/// board is at most `first` long, so that joints of neighbouring members can be staggered. Both ends are in it.
 std::vector<double> boardEnds(Ask& ask, double from, double to, const std::vector<double>& middles, double first = 1e9);
 /// Starts of members 1.5 in thick: both ends, and centres on the layout between.
 std::vector<double> layout(double from, double to, double spacing, double thick = 1.5 * kIn);
