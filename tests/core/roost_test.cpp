@@ -1,6 +1,7 @@
 // Roosts at one height or stepping up to the wall, and the boards that catch what falls.
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 #include "core/design/layout.h"
 #include "some.h"
@@ -68,11 +69,12 @@ TEST(DroppingsBoards, LieUnderEveryBarAndLiftOut) {
                         const auto q = p.box();
                         return q.low.x <= x + 2 && q.high.x >= x - 2 && q.low.y <= y + 2 && q.high.y >= y - 2;
                     };
-                    EXPECT_TRUE(std::ranges::any_of(
-                        m.parts,
-                        [&](const Part& p) {
-                            return (p.role == "droppings-board" || p.role == "roost-leg" || p.role == "roost-rail") && under(p);
-                        }))
+                    EXPECT_TRUE(std::ranges::any_of(m.parts,
+                                                    [&](const Part& p) {
+                                                        return (p.role == "droppings-board" || p.role == "roost-leg" ||
+                                                                p.role == "roost-rail" || p.role == "roost-brace") &&
+                                                               under(p);
+                                                    }))
                         << step << wall << i;
                 }
             }
@@ -88,6 +90,22 @@ TEST(DroppingsBoards, LieUnderEveryBarAndLiftOut) {
             }
         }
     EXPECT_TRUE(ofRole(modelOf(perches({})), "droppings-board").empty());
+}
+
+TEST(Roosts, ArePinnedAndTheirStandsScrewedShort) {
+    // Three bars over four stands: a pin each. Braces and cleats lie flat on legs, 3 in of wood: 2 1/2 in screws don't come through.
+    const auto a = answerTo(perches({{"roost.wall", "back"}, {"roost.step", "12in"}}));
+    std::map<std::string, int> roles;
+    for (const auto& p : a->model->parts) ++roles[p.role];
+    const auto of = [&](std::string_view rule) { return *std::ranges::find(a->takeoff->hardware, rule, &HardwareLine::rule); };
+    EXPECT_EQ(of("pin").item, "nail-16d");
+    EXPECT_EQ(of("pin").quantity, roles["roost-leg"]);
+    EXPECT_EQ(of("stand").item, "screw-2-1/2");
+    EXPECT_EQ(of("stand").quantity, 2 * roles["roost-leg"]);
+    // Nothing of untreated wood stands on the earth.
+    for (const auto* kind : {"curb", "skids"})
+        for (const auto& p : modelOf(designWith({{"foundation.kind", kind}, {"roost.boards", "yes"}})).parts)
+            if (p.form == Form::lumber && p.role != "rung" && p.box().low.z < 0.01) EXPECT_TRUE(p.treated()) << p.id;
 }
 
 }  // namespace

@@ -59,10 +59,10 @@ inline const std::array<RoofCover, 6> kRoofCovers{{
 }};
 inline const RoofCover& roofCover(std::string_view name) { return *std::ranges::find(kRoofCovers, name, &RoofCover::name); }
 
-/// Underlayment: 36 in wide, lapped 2 in, or 19 in where two layers must lie. Source: IRC 2018 R905.1.1, from memory.
 /// Strips longer than a roll meet end over end. Source: IRC 2018 Table R905.1.1(2) asks 4 in of felt and R905.5.4 as the maker says, from
 /// memory; 6 in is common practice for both.
 inline constexpr Length kEndLap = inches(6);
+/// Underlayment: 36 in wide, lapped 2 in, or 19 in where two layers must lie. Source: IRC 2018 R905.1.1, from memory.
 inline constexpr Length kFeltWide = inches(36), kFeltLap = inches(2), kFeltDoubleLap = inches(19);
 /// Strips of three-tab shingles are 36 in long, 12 in high; a bundle has 26: 32 1/2 sq ft at 5 in, within the 33 1/3 that bundles are
 /// sold by. Common practice.

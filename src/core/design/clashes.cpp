@@ -311,12 +311,12 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
 }
 
 std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
-    for (const int row : s.rows("runs")) {
-        const auto run = runPlace(s, "runs." + std::to_string(row));
+    const auto runs = runPlaces(s);
+    for (const auto& run : runs) {
         const auto& r = run.key;
-        for (const int other : s.rows("runs"))
-            if (other < row && s.choice(slotKey("runs", other, "side")) == run.side)
-                return Clash{"run.twice", r + ".side", slotKey("runs", other, "side"), {Ref{"side." + run.side}}};
+        for (const auto& other : runs)
+            if (&other < &run && other.side == run.side)
+                return Clash{"run.twice", r + ".side", other.key + ".side", {Ref{"side." + run.side}}};
         if (s.choice("nests.wall") == run.side) return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
         if (auto c = run.shared ? sharedRunClash(s, shell, run) : ownRunClash(s, shell, run)) return c;
         // Outwards the side's posts stand nearest to each other beside the coop.
@@ -325,17 +325,16 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         if (gate + inches(8) > (outer ? runOuterPosts(s, run) : runSidePosts(s, run))[1])
             return Clash{"gate.room",
                          r + ".gate_width",
-                         outer && !run.shared ? r + ".width"
-                         : outer              ? r + ".side"
-                                              : r + ".length",
+                         r + (!outer       ? ".length"
+                              : run.shared ? ".side"
+                                           : ".width"),
                          {gate, outer ? run.width : run.length}};
         // A gate in the left side opens towards the corner, where another run may stand.
         if (s.choice(r + ".gate") == "left" && run.at < gate)
-            for (const int other : s.rows("runs"))
-                if (const auto beside = runPlace(s, "runs." + std::to_string(other));
-                    beside.width > beside.along && kSides[(sideIndex(beside.side) + 1) % 4] == run.side)
+            for (const auto& other : runs)
+                if (other.width > other.along && kSides[(sideIndex(other.side) + 1) % 4] == run.side)
                     return Clash{
-                        "run.gate", r + ".gate", beside.key + ".width", {keyRef(beside.key + ".width")}, Change{r + ".gate", "outer"}};
+                        "run.gate", r + ".gate", other.key + ".width", {keyRef(other.key + ".width")}, Change{r + ".gate", "outer"}};
         if (auto c = beforeRunClash(s, shell, run, all)) return c;
     }
     return std::nullopt;

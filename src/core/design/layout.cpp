@@ -45,7 +45,7 @@ std::vector<std::pair<Length, Length>> gaps(Ask& ask, std::string_view side, std
 int sideIndex(std::string_view side) { return static_cast<int>(std::ranges::find(kSides, side) - std::begin(kSides)); }
 std::string_view opposite(std::string_view side) { return kSides[(sideIndex(side) + 2) % 4]; }
 
-Length roostClear(Ask& ask) { return inches(ask.choice("foundation.kind") == "curb" ? 3 : 2); }
+Length roostClear(Ask& ask) { return inches(earthFloor(ask) ? 3 : 2); }
 
 Length wallLength(Ask& ask, std::string_view side) { return ask.length(side == "front" || side == "back" ? "coop.width" : "coop.depth"); }
 
@@ -68,8 +68,8 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     }
     // Nothing opens behind a post of a run; vents have nothing outside that would meet one.
     if (!self.starts_with("vents"))
-        for (const int row : ask.rows("runs"))
-            if (const auto run = runPlace(ask, "runs." + std::to_string(row)); run.side == side)
+        for (const auto& run : runPlaces(ask))
+            if (run.side == side)
                 for (const auto post : runInnerPosts(ask, run))
                     out.push_back({run.key, run.at + post - kBesidePost, run.at + post + kWallDeep + kBesidePost});
     return out;

@@ -117,7 +117,7 @@ Shell shellOf(Ask& ask) {
         s.slopes.push_back(front);
     }
     for (const int row : ask.rows("runs"))
-        if (const auto run = "runs." + std::to_string(row); ask.choice(run + ".top") == "shared") {
+        if (const auto run = runKey(row); underCoopsRoof(ask, run)) {
             const int local = s.localSide(ask.choice(run + ".side"));
             if (local % 2 == 1) (local == 1 ? s.past : s.before) = runOffset(ask) + ask.length(run + ".length");
         }
@@ -176,18 +176,29 @@ std::vector<Length> runPosts(Ask& ask, Length outside) {
 
 RunPlace runPlace(Ask& ask, const std::string& run) {
     RunPlace r{run, ask.choice(run + ".side"), ask.choice(run + ".top"), false, {}, runWidth(ask, run), ask.length(run + ".length"), {}};
-    r.shared = r.top == "shared";
+    r.shared = underCoopsRoof(ask, run);
     if (!r.shared) r.at = ask.length(run + ".at");
     r.along = std::min(r.width, wallLength(ask, r.side) - r.at);
     return r;
 }
 
+std::string runKey(int row) { return "runs." + std::to_string(row); }
+
+std::vector<RunPlace> runPlaces(Ask& ask) {
+    std::vector<RunPlace> out;
+    for (const int row : ask.rows("runs")) out.push_back(runPlace(ask, runKey(row)));
+    return out;
+}
+
+bool underCoopsRoof(Ask& ask, const std::string& run) { return ask.choice(run + ".top") == "shared"; }
+
 Length runWidth(Ask& ask, const std::string& run) {
-    return ask.choice(run + ".top") == "shared" ? wallLength(ask, ask.choice(run + ".side")) : ask.length(run + ".width");
+    return underCoopsRoof(ask, run) ? wallLength(ask, ask.choice(run + ".side")) : ask.length(run + ".width");
 }
 
 bool onPosts(Ask& ask) { return ask.choice("foundation.kind").ends_with("posts"); }
-bool onConcrete(Ask& ask) { return ask.choice("foundation.kind") == "slab" || ask.choice("foundation.kind") == "curb"; }
+bool earthFloor(Ask& ask) { return ask.choice("foundation.kind") == "curb"; }
+bool onConcrete(Ask& ask) { return ask.choice("foundation.kind") == "slab" || earthFloor(ask); }
 
 Length underCoop(Ask& ask) {
     return ask.length("floor.height") - thicknessOf(ask.choice("floor.deck")) - profile(ask.choice("floor.joist"))->wide;
@@ -196,14 +207,13 @@ Length underCoop(Ask& ask) {
 std::string runUnder(Ask& ask) {
     if (!onPosts(ask)) return {};
     for (const int row : ask.rows("runs"))
-        if (ask.flag(slotKey("runs", row, "under"))) return "runs." + std::to_string(row);
+        if (ask.flag(slotKey("runs", row, "under"))) return runKey(row);
     return {};
 }
 
 std::optional<Passage> runPassage(Ask& ask, const RunPlace& run) {
     if (run.width <= run.along) return std::nullopt;
-    for (const int row : ask.rows("runs")) {
-        const auto other = runPlace(ask, "runs." + std::to_string(row));
+    for (const auto& other : runPlaces(ask)) {
         if (other.side != kSides[(sideIndex(run.side) + 1) % 4] || other.at > Length{}) continue;
         const auto jamb = inches(1.5), from = runOffset(ask) + kWallDeep + jamb;
         auto to = runOffset(ask) + runSidePosts(ask, other)[1];
@@ -260,9 +270,9 @@ Length runBeamDeep(Length width) { return inches(width > feet(6) ? 5.5 : 3.5); }
 
 std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_view side, Length at, Length width) {
     for (const int row : ask.rows("runs")) {
-        const auto run = "runs." + std::to_string(row);
+        const auto run = runKey(row);
         // Under the coop's own roof no beam passes before the wall.
-        if (ask.choice(run + ".side") != side || ask.choice(run + ".top") == "shared") continue;
+        if (ask.choice(run + ".side") != side || underCoopsRoof(ask, run)) continue;
         const auto from = ask.length(run + ".at"), to = from + ask.length(run + ".width");
         if (at + width > from && at < to) return ask.length(run + ".height") - runBeamDeep(to - from) - shell.floorTop;
     }

@@ -106,12 +106,18 @@ struct RunPlace {
     Length along;  ///< how much of the width, from its left end, lies along the coop's wall; the rest reaches past the corner
 };
 RunPlace runPlace(Ask& ask, const std::string& run);
+std::string runKey(int row);  ///< "runs.1"
+/// All runs, in the order of their rows.
+std::vector<RunPlace> runPlaces(Ask& ask);
+bool underCoopsRoof(Ask& ask, const std::string& run);
 Length runWidth(Ask& ask, const std::string& run);
 /// Grade to the top of a run's beam beside the coop; under the coop's roof, of the lower one of its eaves.
 Length runHeight(Ask& ask, const RunPlace& run);
 /// A coop that stands on posts, on blocks or in the ground; one whose walls stand on concrete, without joists and deck.
 bool onPosts(Ask& ask);
 bool onConcrete(Ask& ask);
+/// Its floor is the earth within a curb.
+bool earthFloor(Ask& ask);
 /// A concrete slab is 4 in thick, its turned-down edge and a curb 6 in wide. Common practice; IRC 2018 R506.1 asks 3 1/2 in of slab, R403.1
 /// 6 in of a stem, from memory.
 inline constexpr Length kSlabThick = inches(4), kCurbWide = inches(6);

@@ -27,8 +27,7 @@ Area underFloor(Ask& ask) {
 
 Area runFloor(Ask& ask) {
     double mm2 = 0;
-    for (const int r : ask.rows("runs"))
-        mm2 += inMm(ask.length(slotKey("runs", r, "length"))) * inMm(runWidth(ask, "runs." + std::to_string(r)));
+    for (const auto& run : runPlaces(ask)) mm2 += inMm(run.length) * inMm(run.width);
     // Ground under the coop counts where a rake reaches it.
     return squareMm(mm2) + underFloor(ask);
 }
@@ -41,7 +40,7 @@ double birdDays(Ask& ask) {
 double feedPounds(Ask& ask) { return kFeedLbADay * birdDays(ask); }
 double waterGallons(Ask& ask) { return kWaterGalADay * birdDays(ask); }
 
-Length wallsTake(Ask& ask) { return ask.choice("foundation.kind") == "curb" ? kCurbWide * 2 : kWallDeep * 2; }
+Length wallsTake(Ask& ask) { return earthFloor(ask) ? kCurbWide * 2 : kWallDeep * 2; }
 Area clearFloor(Ask& ask) { return clearFloor(ask.length("coop.width"), ask.length("coop.depth"), wallsTake(ask)); }
 
 Area clearFloor(Length width, Length depth, Length walls) { return squareMm(inMm(width - walls) * inMm(depth - walls)); }

@@ -149,7 +149,7 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     double further = 14;
     for (const int r : s.rows("runs")) {
         if (!withRun) break;
-        const auto row = "runs." + std::to_string(r);
+        const auto row = runKey(r);
         Bounds b;
         std::vector<std::pair<double, std::string>> posts;
         const bool alongX = s.choice(row + ".side") == "left" || s.choice(row + ".side") == "right";
@@ -185,11 +185,8 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     const double length = inMm(wallLength(s, side)), floor = inMm(shell.floorTop);
     auto openings = openingsOf(m, side);
     // What stands behind a run is told by the wall's frame, where it can be seen.
-    for (const int r : s.rows("runs"))
-        if (s.choice(slotKey("runs", r, "side")) == side)
-            std::erase_if(openings, [&](const Framed& o) {
-                return floor + o.z0 < inMm(runHeight(s, runPlace(s, "runs." + std::to_string(r)))) + 300;
-            });
+    for (const auto& run : runPlaces(s))
+        if (run.side == side) std::erase_if(openings, [&](const Framed& o) { return floor + o.z0 < inMm(runHeight(s, run)) + 300; });
     for (const auto& o : openings) {
         const auto kind = std::ranges::find(m.openings, o.row, &OpeningSpec::id)->kind;
         d.labels.push_back({{(o.u0 + o.u1) / 2, floor + (o.z0 + o.z1) / 2},

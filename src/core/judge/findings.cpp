@@ -66,20 +66,18 @@ struct Court {
         }
     }
     void runWays() {
+        const auto runs = runPlaces(s);
         double shut = 0;
         std::vector<std::vector<Change>> remedies;
-        for (const int r : s.rows("runs")) {
-            const auto run = runPlace(s, "runs." + std::to_string(r));
-            const auto into = [&](const OpeningSpec& o) {
+        for (const auto& run : runs) {
+            const bool pop = std::ranges::any_of(m.openings, [&](const OpeningSpec& o) {
                 return o.side == run.side && o.kind == "pop" && o.at > run.at && o.at + o.width < run.at + run.width;
-            };
-            bool way = std::ranges::any_of(m.openings, into);
-            for (const int other : s.rows("runs")) {
-                const auto from = runPlace(s, "runs." + std::to_string(other));
-                const auto passage = s.flag(from.key + ".passage") ? runPassage(s, from) : std::nullopt;
-                way = way || (passage && (other == r || passage->into == run.key));
-            }
-            if (way) continue;
+            });
+            const bool passage = std::ranges::any_of(runs, [&](const RunPlace& from) {
+                const auto way = s.flag(from.key + ".passage") ? runPassage(s, from) : std::nullopt;
+                return way && (from.key == run.key || way->into == run.key);
+            });
+            if (pop || passage) continue;
             ++shut;
             const auto pops = s.rows("pops");
             remedies.push_back({{slotKey("pops", pops.empty() ? 1 : pops.back() + 1, "wall"), run.side}});
@@ -102,7 +100,7 @@ struct Court {
         g.remedies.push_back({{"roost.height", len(s.length("nests.height") + inches(8))}});
         g.remedies.push_back({{"roost.height", ""}});
         // Within a curb they jump from the earth.
-        const auto floor = s.choice("foundation.kind") == "curb" ? shell.floorTop : Length{};
+        const auto floor = earthFloor(s) ? shell.floorTop : Length{};
         auto& h = find("roost.jump", "roost", inMm(s.length("roost.height") + floor), inMm(sizeClass(s.choice("flock.size")).roostHigh),
                        "mm", false, 0.05);
         h.parts = idsWith("roosts/bar");
@@ -218,10 +216,10 @@ struct Court {
                 {{extra,
                   std::string{opposite(s.rows("doors").empty() ? "front" : s.choice(slotKey("doors", s.rows("doors").front(), "wall")))}}});
         }
-        for (const int r : s.rows("runs")) {
+        for (const auto& run : runPlaces(s)) {
             // Under a roof of its own one stands up beside the coop; under the coop's, anywhere but at the eaves' beams.
-            auto& f = find("headroom.run", "headroom", inMm(runHeight(s, runPlace(s, "runs." + std::to_string(r)))),
-                           inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
+            auto& f =
+                find("headroom.run", "headroom", inMm(runHeight(s, run)), inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
             // Stooping in a run is a nuisance, not a fault.
             if (f.state == State::fail) f.state = State::near;
             f.parts = idsWith("runs.");

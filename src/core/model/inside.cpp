@@ -75,8 +75,8 @@ void roosts(Builder& b) {
     const bool boards = b.s.flag("roost.boards");
     const double inside = 3.5 * kIn, u0 = inside + inMm(roostClear(b.s)), u1 = w.length - u0;
     const double d0 = inside + 6 * kIn, d1 = inside + 12 * kIn + apart * (n - 1) + 6 * kIn;
-    // Within a curb the stands go down to the earth.
-    const double foot = b.s.choice("foundation.kind") == "curb" ? -b.floor : 0;
+    // Within a curb the stands go down to the earth, in treated wood.
+    const double foot = earthFloor(b.s) ? -b.floor : 0;
     const Vec3 up{0, 0, 1};
     const auto put = [&](const std::string& name, std::string_view role, std::string profileName, Vec3 along, Vec3 across, Solid solid) {
         b.lumber("roosts/" + name, role, "roosts", System::inside, std::move(profileName), along, across, std::move(solid));
@@ -96,17 +96,18 @@ void roosts(Builder& b) {
         stands.push_back(u);
         const auto at = "stand/" + std::to_string(i + 1);
         const auto leg = [&](const std::string& which, double d, double top) {
-            put(at + "/leg/" + which, "roost-leg", "2x4", up, w.inward, w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, foot, top));
+            put(at + "/leg/" + which, "roost-leg", foot < 0 ? "2x4pt" : "2x4", up, w.inward,
+                w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, foot, top));
         };
         if (step == 0) {
             // Bars lie on a rail, the rail on two legs.
             put(at + "/rail", "roost-rail", "2x4", w.inward, up, w.box(u, u + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
             leg("near", d0, h - 5 * kIn), leg("far", d1 - 3.5 * kIn, h - 5 * kIn);
         } else {
-            // A leg under each bar; a rail beside them, inwards from either end, holds them together.
+            // A leg under each bar; a brace beside them, inwards from either end, holds them together.
             for (int k = 0; k < n; ++k) leg(std::to_string(k + 1), depth(k) - 1.75 * kIn, height(k) - 1.5 * kIn);
             const double beside = i == bays ? u - 1.5 * kIn : u + 1.5 * kIn;
-            put(at + "/rail", "roost-rail", "2x4", w.inward, up, w.box(beside, beside + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
+            put(at + "/brace", "roost-brace", "2x4", w.inward, up, w.box(beside, beside + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
         }
     }
     if (boards) droppingsBoards(b, w, stands, d0, d1, h - inMm(kBoardBelowRoost));

@@ -66,8 +66,7 @@ struct Siding {
                 out.push_back({h.row, h.kind, h.u0 - kIn, h.u1 + kIn, h.z0 - 1.5 * kIn, h.z1 + 4.5 * kIn});
             else
                 out.push_back({h.row, h.kind, h.u0 - casing, h.u1 + casing, h.z0 > 0 ? h.z0 - casing : -1e6, h.z1 + casing});
-        for (const int n : b.s.rows("runs")) {
-            const auto run = runPlace(b.s, "runs." + std::to_string(n));
+        for (const auto& run : runPlaces(b.s)) {
             if (run.side != w.side || run.shared) continue;
             const double u = inMm(run.at), e = u + inMm(run.along), post = 3.5 * kIn, beam = inMm(runHeight(b.s, run)) - b.floor;
             out.push_back({run.key, "post", u, u + post, -1e6, beam}), out.push_back({run.key, "post", e - post, e, -1e6, beam});

@@ -1,0 +1,136 @@
+#include "core/design/rules.h"
+
+#include <algorithm>
+#include <cmath>
+#include <iterator>
+
+#include "core/catalog/covers.h"
+#include "core/catalog/lumber.h"
+#include "core/design/layout.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+#include "core/design/spans.h"
+
+namespace oiko {
+
+bool gable(Ask& a) { return a.choice("roof.form") == "gable"; }
+bool elevated(Ask& a) { return a.choice("form.kind") == "elevated"; }
+Length bounded(Length v, Length low, Length high) { return std::max(low, std::min(v, high)); }
+
+std::string runOn(Ask& a, std::string_view side) {
+    for (const int row : a.rows("runs"))
+        if (a.choice(slotKey("runs", row, "side")) == side) return "runs." + std::to_string(row);
+    return {};
+}
+std::vector<std::string_view> sidesButRuns(Ask& a, std::initializer_list<std::string_view> order) {
+    std::vector<std::string_view> out;
+    std::ranges::copy_if(order, std::back_inserter(out), [&](auto s) { return runOn(a, s).empty(); });
+    return out.empty() ? std::vector<std::string_view>(order) : out;
+}
+
+std::vector<std::string_view> runsLast(Ask& a, std::vector<std::string_view> order) {
+    std::ranges::stable_partition(order, [&](auto s) { return runOn(a, s).empty(); });
+    return order;
+}
+
+Area runShare(Ask& a) {
+    const auto runs = std::max<std::int64_t>(1, static_cast<std::int64_t>(a.rows("runs").size()));
+    return Area::ticks((a.area("flock.run_each") * birdsSizedFor(a)).count() / runs);
+}
+
+Length awayFromRoost(Ask& a, std::string_view wall, Length width) {
+    const auto roost = a.choice("roost.wall");
+    const bool roostAtLeft = kSides[(sideIndex(wall) + 3) % 4] == roost;
+    return roostAtLeft ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
+}
+
+Length centred(Ask& a, std::string_view self, std::string_view wall, Length width) {
+    const auto left = wallLength(a, wall) - width;
+    const bool alone = takenOn(a, wall, self).empty() && left >= (kCornerClear + kBesideOpening * 2 + inches(44)) * 2;
+    return alone ? Length::ticks(left.count() / 2) : kCornerClear;
+}
+
+std::vector<std::string_view> endsFirst(Ask& a, std::vector<std::string_view> order) {
+    if (!gable(a)) return order;
+    const auto fall = sideIndex(a.choice("roof.falls_to"));
+    std::ranges::stable_partition(order, [&](auto s) { return (sideIndex(s) - fall) % 2 != 0; });
+    return order;
+}
+
+Length easyEntry(Ask& a, std::string_view wall, Length width, Length height) {
+    const auto shell = shellOf(a);
+    if (const auto ridge = shell.ridgeOn(wall)) {
+        auto at = kCornerClear;
+        while (at + Length::ticks(width.count() / 2) < *ridge && highestHead(shell, wall, at, width) < height) at += inches(0.5);
+        return at;
+    }
+    return shell.localSide(wall) == 3 ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
+}
+
+Angle steepest(Ask& a) { return gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : a.angle("roof.pitch"); }
+
+std::string rafterFor(Ask& a) {
+    const auto& w = wood(a.choice("wood.species"));
+    const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
+    const auto load = roofLoad(a, a.choice("roof.cover"));
+    const auto clear = rafterRun(a) - inches(gable(a) ? 4.25 : 7);
+    for (const auto size : {"2x4", "2x6"})
+        if (clearSpan(w, *profile(size), spacing, load).clear >= clear &&
+            birdsmouthSeat(profile(size)->wide, steepest(a), kWallDeep) >= kLeastBearing)
+            return size;
+    return "2x8";
+}
+
+std::string joistFor(Ask& a) {
+    const auto spacing = readLength(a.choice("floor.spacing"), Units::imperial).value();
+    const auto fall = sideIndex(a.choice("roof.falls_to"));
+    const auto deep = a.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+    // Skids stand at most 4 ft apart, beams at most 6 ft (model/foundation.cpp): the clear span between them decides.
+    const auto most = onPosts(a) ? feet(6) : feet(4);
+    const auto bays = (deep.count() + most.count() - 1) / most.count();
+    const auto clear = Length::ticks(deep.count() / std::max<std::int64_t>(1, bays));
+    return clearSpan(wood(a.choice("wood.species")), *profile("2x4"), spacing, {psf(40), psf(10), 1.0, 360}).clear >= clear ? "2x4" : "2x6";
+}
+
+Length lowWallFor(Ask& a) {
+    const auto half = inches(0.5);
+    const auto upTo = [&](Length v) { return bounded(half * ((v.count() + half.count() - 1) / half.count()), feet(2), feet(8)); };
+    if (!elevated(a)) {
+        const auto stand = a.length("keeper.height") + inches(3);  // boots 1 in, 2 in of air: common practice
+        if (!gable(a)) return upTo(stand);
+        // A door in an end wall, half as wide as 38 in with its kings, fits under the ridge of a narrow gable only over higher eaves.
+        const double risen = std::tan(inRadians(a.angle("roof.pitch"))) * inMm(a.length("roof.ridge") - inches(22.5));
+        return upTo(std::max(stand, stand + inches(5) - mm(risen)));
+    }
+    // A run's roof goes under the eave, and its beam over the pop door.
+    auto low = inches(42);
+    const auto fall = a.choice("roof.falls_to");
+    const double drop = std::tan(inRadians(steepest(a)));
+    for (const int row : a.rows("pops"))
+        if (const auto pop = "pops." + std::to_string(row), wall = a.choice(pop + ".wall");
+            !runOn(a, wall).empty() && (wall == fall || (gable(a) && wall == opposite(fall))))
+            low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + inches(5.5) + kRunRoofThick + inches(2) +
+                                    mm(drop * inMm(a.length("roof.overhang") + kWallDeep)));
+    return upTo(low);
+}
+
+Length alongRoof(Ask& a, std::string_view key) {
+    const auto board = readLength(a.choice("stock.longest"), Units::imperial).value() - a.length("cut.trim") * 2;
+    const auto fall = sideIndex(a.choice("roof.falls_to"));
+    if ((fall % 2 == 0) == (key == "coop.width")) return board;
+    const double slope = inRadians(a.angle("roof.pitch"));
+    const auto run = mm((inMm(board) - inMm(inches(7.25)) * std::tan(slope)) * std::cos(slope)) - a.length("roof.overhang");
+    // A gable's rafters reach half way; plates, joists and ties still run from wall to wall.
+    return gable(a) ? std::min(run * 2, board) : run - a.length("roof.overhang");
+}
+
+Length longestRun(Ask& a, const std::string& run) {
+    if (a.choice(run + ".top") == "shared") return feet(32);
+    const auto half = inches(6);
+    const auto board = readLength(a.choice("stock.longest"), Units::imperial).value() - a.length("cut.trim") * 2;
+    const double slope = inRadians(a.angle(run + ".pitch"));
+    const auto most = mm((inMm(board) - 140 * std::tan(slope)) * std::cos(slope)) - inches(8);
+    return bounded(half * (most.count() / half.count()), feet(4), feet(14));
+}
+
+}  // namespace oiko

@@ -1,0 +1,264 @@
+// What every run has: posts on blocks, mesh walls with rails where the rolls end, a gate, passages, and what closes it against the coop.
+#include "core/model/runner.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace oiko {
+
+Runner::Runner(Builder& builder, const std::string& key)
+    : b{builder},
+      place{runPlace(b.s, key)},
+      w{b.wall(place.side)},
+      u0{inMm(place.at)},
+      width{inMm(place.width)},
+      v0{inMm(runOffset(b.s))},
+      length{inMm(place.length)},
+      meshKind{b.s.choice("mesh.kind")},
+      out{w.inward * -1} {
+    const auto passage = [&](const RunPlace& from) { return b.s.flag(from.key + ".passage") ? runPassage(b.s, from) : std::nullopt; };
+    wayOut = passage(place);
+    for (const auto& other : runPlaces(b.s))
+        if (place.at == Length{} && kSides[(sideIndex(other.side) + 1) % 4] == place.side) {
+            meetsLeft = other.at + other.along == wallLength(b.s, other.side);
+            if (other.width > other.along) wayIn = passage(other);
+        }
+}
+
+void Runner::post(const std::string& name, double u, double v, double top, const std::vector<Plane>& rafters, bool across) {
+    auto solid = cuboid(u, u + kP, v, v + kP, 0, top);
+    for (const auto& plane : rafters) solid = cut(solid, plane);
+    lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
+    const double bw = (across ? 15.625 : 7.625) * kIn, bl = (across ? 7.625 : 15.625) * kIn;
+    // The block stays clear of the coop's own: it never reaches behind the post towards the coop.
+    const double bu = std::clamp(u + kP / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + kP / 2 - bw / 2, 0.0, length - bw);
+    put("block/" + name, "block", Form::block, "block-4x8x16", across ? out : w.u, across ? w.u : out,
+        {cuboid(bu, bu + bl, bv, bv + bw, -3.625 * kIn, 0)});
+}
+
+std::vector<double> Runner::middles(const std::vector<double>& supports, double supportWide) {
+    std::vector<double> over;
+    for (std::size_t i = 1; i + 1 < supports.size(); ++i) over.push_back(supports[i] + supportWide / 2);
+    return over;
+}
+
+Side Runner::side(std::string_view which) const {
+    const double start = which == "past" ? beside - kP : 0;
+    const bool level = which == "outer" || which == "past";
+    Side s{std::string{which}, {}, {}, {}, {}};
+    s.frame = {0,
+               w.side,
+               which == "outer"   ? at(0, length, 0)
+               : which == "right" ? at(width, 0, 0)
+                                  : at(start, 0, 0),
+               level ? w.u : out,
+               which == "outer"  ? out
+               : which == "past" ? out * -1
+               : which == "left" ? w.u * -1
+                                 : w.u,
+               which == "past" ? width - start
+               : level         ? width
+                               : length,
+               !level,
+               0,
+               0,
+               {}};
+    for (const double p : which == "past" ? inner : which == "outer" ? fronts : sides)
+        if (p >= start - kSameMm) s.posts.push_back(p - start);
+    if (which == "past" && wayOut) s.passage = {inMm(wayOut->at) + kP, inMm(wayOut->at + wayOut->width) + kP};
+    if (which == "left" && wayIn) s.passage = {inMm(wayIn->at) - v0, inMm(wayIn->at + wayIn->width) - v0};
+    return s;
+}
+
+void Runner::meshWall(const Side& s, const Gate& gate) {
+    const Vec3 run = s.frame.u;
+    const bool gated = gate.side == s.name;
+    const double gateFrom = gate.from, gateTo = gate.from + gate.width;
+    const auto rail = [&](double z, const std::string& height, const std::string& stock) {
+        for (std::size_t i = 1; i < s.posts.size(); ++i) {
+            const double a = s.posts[i - 1] + kP, e = s.posts[i];
+            const auto piece = [&](double xa, double xb, const std::string& tag) {
+                if (xb - xa < 2 * kIn) return;
+                auto solid = s.slab(xa, xb, -kTwoBy, 0, z, z + kP);
+                for (const auto& plane : s.rafters) solid = cut(solid, plane);
+                // Where rafters come down over it, what is left must still be a board.
+                if (solid.empty() || bounds(solid).size().z < kP - kSameMm || volume(solid) < 2 * kIn * kTwoBy * kP) return;
+                lumber("rail/" + s.name + "/" + height + "/" + std::to_string(i) + tag, "run-rail", stock, run, up, std::move(solid));
+            };
+            if (gated && gateFrom < e && gateTo > a) {
+                if (gate.head && z > gate.height + 4 * kIn)
+                    piece(a, gateTo + 0.25 * kIn, "");
+                else
+                    piece(a, gateFrom - 0.25 * kIn, "");
+                piece(gateTo + 0.25 * kIn + kTwoBy, e, "b");
+            } else {
+                piece(a, e, "");
+            }
+        }
+    };
+    rail(0, "bottom", "2x4pt");
+    double tallest = std::max(s.top(0), s.top(s.span())), lowest = std::min(s.top(0), s.top(s.span()));
+    if (s.bend > 0) tallest = s.top(s.bend);
+    // Strips of a 48 in roll from the ground; no strip left narrower than 4 in: then the first is of a 36 in roll.
+    std::vector<double> seams;
+    double z = std::fmod(tallest, 48 * kIn) < 4 * kIn || std::fmod(lowest, 48 * kIn) < 4 * kIn ? 36 * kIn : 48 * kIn;
+    for (; z < tallest - 4 * kIn; z += 48 * kIn) seams.push_back(z);
+    for (std::size_t i = 0; i < seams.size(); ++i)
+        if (seams[i] + kP / 2 < s.railsBelow) rail(seams[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
+    // The mesh itself, cut to the top edge, round the gate and the passage.
+    auto holes = s.holes;
+    if (s.passage) {
+        const auto [x0, x1] = *s.passage;
+        const double foot = kP, head = kP + inMm(kPassageHigh);
+        const auto next = std::ranges::upper_bound(s.posts, x0);
+        const auto board = [&](const char* which, std::string_view role, Vec3 along, Vec3 across, double xa, double xb, double za,
+                               double zb) {
+            lumber("passage/" + s.name + "/" + which, role, "2x4", along, across, s.slab(xa, xb, -kTwoBy, 0, za, zb));
+        };
+        board("head", "run-rail", run, up, *std::prev(next) + kP, *next, head, head + kP);
+        board("jamb/1", "jamb", up, run, x0 - kTwoBy, x0, foot, head), board("jamb/2", "jamb", up, run, x1, x1 + kTwoBy, foot, head);
+        holes.push_back({row, "passage", x0, x1, foot, head});
+    }
+    if (gated) holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, -1, gate.height + 0.25 * kIn});
+    double bottom = 0;
+    seams.push_back(tallest + kIn);
+    int n = 0;
+    for (const double seam : seams) {
+        auto pieces = sheetWithHoles(
+            s.frame, 0, s.span(), 0, kMesh, bottom, [&](double) { return std::min(seam, tallest); }, holes, s.bend);
+        for (const auto& plane : s.roof)
+            for (auto& piece : pieces) piece = cut(piece, plane);
+        put("mesh/" + s.name + "/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, run, up, std::move(pieces));
+        bottom = seam;
+    }
+    if (gated) gateLeaf(gate, s);
+}
+
+Gate Runner::gateIn(const Side& s) const {
+    Gate g{s.name, kP + 0.25 * kIn, inMm(b.s.length(row + ".gate_width")), 0, false};
+    if (s.beam) g.height = *s.beam - 0.25 * kIn;
+    g.head = !s.beam || g.height > std::min(84 * kIn, s.swingsBelow);
+    if (!g.head) return g;
+    // A flat board lies over it.
+    const double far = g.from + g.width + 3 * kIn, under = s.beam ? *s.beam : std::min(s.under(g.from - 3 * kIn), s.under(far));
+    g.height = std::min({76 * kIn, under - kTwoBy - kIn, s.swingsBelow});
+    return g;
+}
+
+void Runner::gateLeaf(const Gate& g, const Side& s) {
+    const Vec3 along = s.frame.u;
+    const double a = g.from, e = g.from + g.width, foot = kTwoBy + 0.25 * kIn, head = g.height;
+    const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid solid) {
+        if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(solid)})) p->opening = row + ".gate";
+    };
+    // The latch stud stands from the ground to the beam or the end rafter.
+    auto stud = s.slab(e + 0.25 * kIn, e + 0.25 * kIn + kTwoBy, -kP, 0, 0, s.beam ? *s.beam : s.top(s.bend > 0 ? s.bend : 0));
+    for (const auto& plane : s.rafters) stud = cut(stud, plane);
+    piece("stud", "gate-stud", "2x4pt", up, cross(up, along), std::move(stud));
+    piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along), s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, 0, kTwoBy));
+    if (g.head)
+        piece("head", "gate-head", "2x4", along, cross(up, along),
+              s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kTwoBy));
+    piece("stile/hinge", "gate-stile", "2x4", up, along, s.slab(a, a + kP, -kTwoBy, 0, foot, head));
+    piece("stile/latch", "gate-stile", "2x4", up, along, s.slab(e - kP, e, -kTwoBy, 0, foot, head));
+    const double inA = a + kP, inE = e - kP, mid = (foot + head) / 2;
+    const bool tall = head - foot > 40 * kIn;
+    std::vector<double> rails{foot, head - kP};
+    if (tall) rails.insert(rails.begin() + 1, mid - kP / 2);
+    for (std::size_t i = 0; i < rails.size(); ++i)
+        piece("rail/" + std::to_string(i + 1), "gate-rail", "2x4", along, up, s.slab(inA, inE, -kTwoBy, 0, rails[i], rails[i] + kP));
+    for (std::size_t i = 1; i < rails.size(); ++i) {
+        // A brace from the hinge's foot up to the latch side, its corners cut to stiles and rails.
+        const double z0 = rails[i - 1] + kP, z1 = rails[i], dx = inE - inA, dz = z1 - z0, l = std::hypot(dx, dz);
+        if (dx < 6 * kIn || dz < 6 * kIn) continue;
+        const Vec3 dir = along * (dx / l) + up * (dz / l), side = along * (-dz / l) + up * (dx / l);
+        auto brace = s.slab(inA, inE, -kTwoBy, 0, z0, z1);
+        const Vec3 middle = centroid(brace);
+        brace = cut(cut(brace, Plane::through(middle + side * (kP / 2), side)), Plane::through(middle + side * (-kP / 2), side * -1));
+        piece("brace/" + std::to_string(i), "gate-brace", "2x4", dir, side, std::move(brace));
+    }
+    if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {s.slab(a, e, 0, kMesh, foot, head)}))
+        p->opening = row + ".gate";
+    b.join(row + "/gate/stile/hinge",
+           row + "/post/" + (g.side == "outer" ? "outer/1" : "inner/" + std::string{g.side == "left" ? "1" : std::to_string(inner.size())}),
+           Joint::Kind::hinged, 0.25 * kIn);
+    const auto corner = [&](double x, double z) { return s.slab(x, x + 1, 0, 1, z, z + 1).vertices.front(); };
+    b.model.openings.push_back({row + ".gate",
+                                "gate",
+                                s.name,
+                                mm(a),
+                                mm(g.width),
+                                mm(foot - b.floor),
+                                mm(head - foot),
+                                {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
+    b.model.clear.push_back({row + "/gate/swing", row + ".gate", s.slab(a, e, kOneBy, g.width, foot, head)});
+}
+
+void Runner::lining() {
+    const double u = beside + inMm(wayOut->at), e = u + inMm(wayOut->width), mid = -v0 / 2, half = inMm(profile("1x6")->wide) / 2,
+                 foot = kP, head = kP + inMm(kPassageHigh);
+    const auto board = [&](const char* which, Vec3 along, double ua, double ub, double za, double zb) {
+        lumber(std::string{"passage/lining/"} + which, "lining", "1x6", along, out, cuboid(ua, ub, mid - half, mid + half, za, zb));
+    };
+    board("sill", w.u, u, e, foot, foot + kOneBy), board("head", w.u, u, e, head - kOneBy, head);
+    board("left", up, u, u + kOneBy, foot + kOneBy, head - kOneBy), board("right", up, e - kOneBy, e, foot + kOneBy, head - kOneBy);
+}
+
+std::vector<Bounds> Runner::ground() const {
+    return {bounds(cuboid(0, width, 0, length, -kMesh, 0)), bounds(cuboid(0, beside, -v0, 0, -kMesh, 0))};
+}
+
+std::vector<Runner::Strip> Runner::apron() const {
+    const double a = inMm(b.s.length("apron.width"));
+    std::vector<Strip> strips;
+    if (a < kIn) return strips;
+    const auto strip = [&](const std::string& name, double ua, double ub, double va, double vb, Vec3 along) {
+        strips.push_back({name, bounds(cuboid(ua, ub, va, vb, -kMesh, 0)), along});
+    };
+    strip("left", -a, 0, 0, length, out), strip("right", width, width + a, 0, length, out);
+    strip("outer", 0, width, length, length + a, w.u);
+    strip("corner/left", -a, 0, length, length + a, w.u), strip("corner/right", width, width + a, length, length + a, w.u);
+    if (width > beside) strip("past", beside + 2 * kIn, width, -a, 0, w.u), strip("corner/past", width, width + a, -a, 0, w.u);
+    return strips;
+}
+
+void Runner::closers() {
+    const double bottom = b.floor - inMm(b.shell.deck) - kIn;
+    const auto mesh = [&](const std::string& name, Vec3 along, Vec3 across, Solid solid) {
+        put("mesh/" + name, "run-mesh", Form::mesh, meshKind, along, across, {std::move(solid)});
+    };
+    mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0, 0, bottom));
+    mesh("edge/right", up, out, cuboid(beside, beside + kMesh, -v0, width > beside ? -kMesh : 0, 0, bottom));
+    const bool on = onPosts(b.s);
+    if (on && !b.s.flag(row + ".under")) underCoop("under", w, u0, u0 + beside);
+}
+
+void Runner::underCoop(const std::string& name, const WallFrame& wall, double from, double to) {
+    const double bottom = b.floor - inMm(b.shell.deck) - kIn;
+    put("mesh/" + name, "run-mesh", Form::mesh, meshKind, wall.u, up,
+        {box(wall.at(from, -kMesh, -b.floor), wall.at(to, 0, bottom - b.floor))});
+    const auto posts = evenly(wall.length, kP, 72 * kIn);
+    for (std::size_t i = 1; i < posts.size(); ++i) {
+        const double a = std::max(posts[i - 1] + kP, from), e = std::min(posts[i], to);
+        if (e - a >= 2 * kIn)
+            lumber("rail/" + name + "/" + std::to_string(i), "run-rail", "2x4pt", wall.u, up,
+                   box(wall.at(a, 0, -b.floor), wall.at(e, kTwoBy, kP - b.floor)));
+    }
+}
+
+void Runner::build() {
+    const auto places = [](const std::vector<Length>& outside) {
+        std::vector<double> starts;
+        for (const auto p : outside) starts.push_back(inMm(p));
+        return starts;
+    };
+    fronts = places(runOuterPosts(b.s, place)), inner = places(runInnerPosts(b.s, place)), sides = places(runSidePosts(b.s, place));
+    frame();
+    const auto& gateSide = *std::ranges::find(walls, b.s.choice(row + ".gate"), &Side::name);
+    const auto gate = gateIn(gateSide);
+    for (const auto& s : walls) meshWall(s, gate);
+    if (wayOut) lining();
+    closers();
+}
+
+}  // namespace oiko

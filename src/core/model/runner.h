@@ -1,0 +1,106 @@
+#pragma once
+// A run on posts against a side of the coop: what every run has, whatever is over it. Lengths in millimetres.
+#include <functional>
+#include <memory>
+#include <optional>
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "core/model/builder.h"
+
+namespace oiko {
+
+/// Dressed face of a 4x4 or of a 2x4's wide side; thickness of mesh as it is drawn.
+inline constexpr double kP = 3.5 * kIn, kMesh = kIn / 16;
+
+/// One mesh wall of a run: x along it, heights above grade.
+struct Side {
+    std::string name;
+    WallFrame frame;  ///< its inward axis leads outwards, from the posts' outer faces
+    std::vector<double> posts;
+    std::optional<double> beam{};                ///< underside of the beam along its top; without one rafters come down to it
+    std::function<double(double)> top, under{};  ///< of the mesh, and of the rafters' underside where there is no beam
+    std::vector<Plane> roof{}, rafters{};        ///< mesh is kept below the first, wood below the second
+    double swingsBelow = 1e9;                    ///< the eave's edge, outside
+    double railsBelow = 0;                       ///< where boards between the posts are whole
+    std::vector<Hole> holes{};
+    double bend = -1e9;                                  ///< of the top
+    std::optional<std::pair<double, double>> passage{};  ///< between its jambs
+
+    double span() const { return frame.length; }
+    Solid slab(double xa, double xb, double p, double q, double za, double zb) const {
+        return box(frame.at(xa, p, za), frame.at(xb, q, zb));
+    }
+};
+
+struct Gate {
+    std::string side;
+    double from, width, height;
+    bool head;  ///< a board lies over it; else it goes up to the beam
+};
+
+/// u runs along the coop's side, v outwards from the posts' inner faces; heights are above grade.
+struct Runner {
+    Builder& b;
+    const RunPlace place;
+    const std::string& row = place.key;
+    const WallFrame& w;
+    double u0, width, v0, length;
+    std::string meshKind;
+    Vec3 out{}, up{0, 0, 1};
+    double beside = inMm(place.along);         ///< how much of the width lies along the coop's wall
+    std::vector<double> fronts, inner, sides;  ///< posts along the outer side, beside the coop, and outwards
+    std::optional<Passage> wayOut, wayIn;      ///< round the right corner into the next run; from the one before round the left
+    bool meetsLeft = false;                    ///< another run reaches to this one's left corner
+    std::vector<Side> walls;
+
+    Runner(Builder& builder, const std::string& key);
+    virtual ~Runner() = default;
+    void build();
+    /// Posts, beams and roof; fills `walls`.
+    virtual void frame() = 0;
+
+    Vec3 at(double u, double v, double z) const { return w.at(u0 + u, -(v0 + v), z - b.floor); }
+    Solid cuboid(double ua, double ub, double va, double vb, double za, double zb) const { return box(at(ua, va, za), at(ub, vb, zb)); }
+    Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
+              std::vector<Solid> solids) {
+        return b.add(row + "/" + name, role, "run", System::run, form, std::move(stock), along, across, std::move(solids));
+    }
+    Part* lumber(const std::string& name, std::string_view role, std::string stock, Vec3 along, Vec3 across, Solid solid) {
+        return put(name, role, Form::lumber, std::move(stock), along, across, {std::move(solid)});
+    }
+    /// A 4x4 on its block, cut below `rafters`. `across`: the block lies with its long side outwards, where the next post stands near.
+    void post(const std::string& name, double u, double v, double top, const std::vector<Plane>& rafters = {}, bool across = false);
+    /// Over the middles of all but the first and the last.
+    static std::vector<double> middles(const std::vector<double>& supports, double supportWide);
+
+    /// A mesh wall's frame: left, outer or right seen from the coop, or what reaches past the coop's corner.
+    Side side(std::string_view which) const;
+    /// Mesh on one side, in strips as wide as the rolls, with rails where they end.
+    void meshWall(const Side& s, const Gate& gate);
+    /// The gate's height under this side's beam or rafters. What is not much taller than a person goes up to the beam.
+    Gate gateIn(const Side& s) const;
+    void gateLeaf(const Gate& g, const Side& s);
+    /// A box of boards through both meshes, from rail to rail.
+    void lining();
+    /// What closes the run against the coop below its siding: mesh from the sides' edges back to it, and under a coop that stands on posts.
+    void closers();
+    /// Mesh on the outer faces of a standing coop's beams, posts and rim, with a rail on the ground between its posts.
+    void underCoop(const std::string& name, const WallFrame& wall, double from, double to);
+
+    /// Ground that lies under the run itself, and flat mesh outside it, pegged into the turf; a square at each outer corner.
+    std::vector<Bounds> ground() const;
+    struct Strip {
+        std::string name;
+        Bounds at;
+        Vec3 along;
+    };
+    std::vector<Strip> apron() const;
+};
+
+/// Aprons lie round all runs together: none under a run, none on another. Where a run goes on under the coop, mesh closes what no run
+/// stands before.
+void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs);
+
+}  // namespace oiko
