@@ -8,6 +8,7 @@
 
 #include "app/wording.h"
 #include "core/design/layout.h"
+#include "core/design/shell.h"
 
 namespace oiko {
 namespace {
@@ -122,7 +123,15 @@ std::vector<std::string> Board::choicesNow() const {
         case picture: return {"roof", "skin", "mesh", "slice"};
         case floor: break;
         case face: return {"front", "right", "back", "left", "section"};
-        case frame: return {"front", "right", "back", "left", "roofframe"};
+        case frame:
+            out = {"front", "right", "back", "left", "roofframe"};
+            // Of the run that is shown, its four sides follow it.
+            for (const int r : answer_->settled->rows("runs")) {
+                out.push_back(runKey(r));
+                if (pick_.contains(frame) && pick_.at(frame).starts_with(runKey(r) + "/"))
+                    for (const auto which : kRunFrames) out.push_back(runKey(r) + "/" + std::string{which});
+            }
+            return out;
         case boards:
             for (const auto& s : answer_->cuts->boardStock)
                 if (std::ranges::find(out, s.profile) == out.end()) out.push_back(s.profile);
@@ -142,21 +151,24 @@ void Board::showAnswer(AnswerPtr answer) {
 }
 
 void Board::refresh() {
-    const auto choices = choicesNow();
     auto& pick = pick_[view_];
+    const auto choices = choicesNow();
     if (choices != shown_) {
         shown_ = choices;
         auto* row = static_cast<QHBoxLayout*>(picks_->layout());
         while (auto* item = row->takeAt(0)) delete item->widget(), delete item;
         for (const auto& c : choices) {
             const bool side = std::ranges::find(kSides, c) != std::end(kSides);
-            const auto text = side                              ? tr_("side." + c)
-                              : view_ == boards                 ? tr_("stock." + c)
-                              : view_ == sheets && c != "rolls" ? qs(c)
-                                                                : tr_("board." + c);
+            const bool run = view_ == frame && c.starts_with("runs.");
+            const auto text = side                                      ? tr_("side." + c)
+                              : run && c.find('/') != std::string::npos ? tr_("board.run." + c.substr(c.find('/') + 1))
+                              : run                                     ? tr_("row.runs", {c.substr(c.find('.') + 1)}).toLower()
+                              : view_ == boards                         ? tr_("stock." + c)
+                              : view_ == sheets && c != "rolls"         ? qs(c)
+                                                                        : tr_("board." + c);
             auto* b = wordButton(text, "pick." + qs(c));
-            // So many sheets stand in a row that their numbers keep close.
-            if (view_ == sheets) b->setFixedWidth(b->fontMetrics().horizontalAdvance(text) + 14);
+            // Where so many stand in a row they keep close.
+            if (view_ == sheets || choices.size() > 10) b->setFixedWidth(b->fontMetrics().horizontalAdvance(text) + 14);
             if (view_ == picture)
                 b->setChecked(c == "roof"   ? picture_->wish.roof
                               : c == "skin" ? picture_->wish.skin
@@ -181,7 +193,7 @@ void Board::refresh() {
                     const int n = std::max(0, QString::fromStdString(pick_[plans]).toInt() + (c == "after" ? 1 : -1));
                     pick_[plans] = std::to_string(n);
                 } else {
-                    pick_[view_] = c;
+                    pick_[view_] = view_ == frame && c.starts_with("runs.") && c.find('/') == std::string::npos ? c + "/outer" : c;
                 }
                 refresh();
             });
@@ -209,8 +221,10 @@ void Board::refresh() {
             drawing_->show(pick == "section" ? crossSection(*answer_->model, s) : oiko::face(*answer_->model, s, pick), units, {}, 92);
             break;
         case frame:
-            drawing_->show(pick == "roofframe" ? roofFramePlan(*answer_->model, s, *answer_->takeoff)
-                                               : wallFrame(*answer_->model, s, *answer_->takeoff, pick),
+            drawing_->show(pick == "roofframe"         ? roofFramePlan(*answer_->model, s, *answer_->takeoff)
+                           : pick.starts_with("runs.") ? runFrame(*answer_->model, s, *answer_->takeoff, pick.substr(0, pick.find('/')),
+                                                                  pick.substr(pick.find('/') + 1))
+                                                       : wallFrame(*answer_->model, s, *answer_->takeoff, pick),
                            units, {}, 84);
             break;
         case boards:

@@ -455,6 +455,29 @@ TEST_F(Window, ARunGoesUnderTheCoopsRoofAndIsAskedNoMoreForAHeight) {
     EXPECT_EQ(window->answer()->bill.total, total);
 }
 
+TEST_F(Window, TheFramesOfARunStandBesideTheWalls) {
+    window->board()->choose(Board::frame);
+    settle();
+    auto* run = window->board()->findChild<QToolButton*>("pick.runs.1");
+    ASSERT_NE(run, nullptr);
+    EXPECT_EQ(window->board()->findChild<QToolButton*>("pick.runs.1/left"), nullptr) << "its sides follow once it is chosen";
+    run->click();
+    QApplication::processEvents();
+    for (const auto* side : {"outer", "inner", "left", "right"}) {
+        auto* pick = window->board()->findChild<QToolButton*>(QString{"pick.runs.1/"} + side);
+        ASSERT_NE(pick, nullptr) << side;
+        pick->click();
+        QApplication::processEvents();
+        EXPECT_TRUE(window->board()->findChild<QToolButton*>(QString{"pick.runs.1/"} + side)->isChecked());
+        EXPECT_EQ(window->board()->drawingView()->drawing().id, "run/runs.1/" + std::string{side});
+    }
+    // The run goes: a wall is shown again.
+    static_cast<void>(window->document().edit({{"runs.1", ""}}, "away"));
+    settle();
+    EXPECT_EQ(window->board()->findChild<QToolButton*>("pick.runs.1"), nullptr);
+    EXPECT_TRUE(window->board()->findChild<QToolButton*>("pick.front")->isChecked());
+}
+
 TEST_F(Window, ASecondRunIsAddedShownAndTakenAway) {
     auto* add = window->findChild<QPushButton*>("add.runs");
     ASSERT_NE(add, nullptr);

@@ -1,9 +1,11 @@
 // Several runs round one coop: each shut by itself, aprons that do not lie on one another, passages round the corner.
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/drawing/views.h"
 #include "core/judge/findings.h"
 #include "core/judge/holes.h"
 #include "whole.h"
@@ -212,6 +214,58 @@ TEST(UnderCoop, MeshThatEndsBelowTheJoistsLetsIn) {
     EXPECT_NEAR(found.holes.front().at.x, 0, 40);
     EXPECT_NEAR(found.holes.front().at.z, joist - 0.4 * 25.4, 25.4);
     EXPECT_NEAR(found.holes.front().wideMm / 25.4, 0.8, 0.05);
+}
+
+TEST(RunFrame, ShowsEveryPieceWithItsMark) {
+    auto all = severalRuns();
+    for (const auto* gate : {"left", "right"}) all.push_back({{"runs.1.gate", gate}});
+    all.push_back({{"roof.form", "gable"}, {"runs.1.top", "shared"}, {"runs.1.gate", "left"}});
+    for (const auto& changes : all) {
+        const auto a = answerTo(designWith(changes));
+        std::map<std::string, std::string> marked;
+        for (const auto& run : runPlaces(*a->settled))
+            for (const auto which : kRunFrames)
+                for (const auto& label : runFrame(*a->model, *a->settled, *a->takeoff, run.key, which).labels)
+                    if (const auto* mark = std::get_if<std::string>(&label.say); mark && !label.part.empty()) marked[label.part] = *mark;
+        for (std::size_t i = 0; i < a->model->parts.size(); ++i) {
+            const auto& p = a->model->parts[i];
+            const bool shown =
+                p.role == "run-post" || p.role == "run-beam" || p.role == "run-rail" || p.role == "jamb" || p.role.starts_with("gate-");
+            // Rails on the ground round the coop's own legs are on no side of a run.
+            if (p.system != System::run || p.form != Form::lumber || !shown || p.id.find("/rail/under/") != std::string::npos) continue;
+            EXPECT_EQ(marked[p.id], a->takeoff->marks[i]) << p.id << " " << changes[0].key << changes[0].text;
+        }
+    }
+}
+
+TEST(RunFrame, IsAsWorkedOutByHand) {
+    // 10 ft wide, 14 ft out, 69 in high at the coop, falling 1/2 in 12: the outer beam's top lies 13' 8 1/2" down the slope.
+    const auto a = answerTo(designWith({{"coop.width", "10'"},
+                                        {"runs.1.side", "front"},
+                                        {"runs.1.width", "10'"},
+                                        {"runs.1.length", "14'"},
+                                        {"runs.1.height", "69in"},
+                                        {"runs.1.pitch", "1/24"}}));
+    const auto frame = [&](std::string_view which) { return runFrame(*a->model, *a->settled, *a->takeoff, "runs.1", which); };
+    const auto has = [](const Drawing& d, double inches) {
+        return std::ranges::any_of(d.dimensions, [&](const Dimension& dim) { return std::fabs(inInches(dim.measured()) - inches) < 0.01; });
+    };
+    const auto outer = frame("outer"), inner = frame("inner"), left = frame("left");
+    EXPECT_TRUE(has(outer, 120) && has(inner, 120) && has(left, 168));
+    const double low = 69 - (168 - 3.5) / 24;
+    // Mid rails lie across the seam at 48 in: 46 1/4 up; the beam is 5 1/2 deep.
+    EXPECT_TRUE(has(outer, 46.25));
+    EXPECT_TRUE(has(outer, 5.5) && has(inner, 5.5));
+    EXPECT_TRUE(has(outer, low - 5.5 - 46.25));
+    // On the side the posts beside the coop and at the far end.
+    EXPECT_TRUE(has(left, low - 5.5) && has(left, 46.25));
+    // Each frame's chain adds up to its whole.
+    for (const auto& d : {outer, inner, left}) {
+        double sum = 0, whole = 0;
+        for (const auto& dim : d.dimensions)
+            if (std::fabs(dim.a.y - dim.b.y) < 0.01) (dim.offsetMm < -10 ? whole : sum) += std::fabs(dim.b.x - dim.a.x);
+        EXPECT_NEAR(sum, whole, 0.01);
+    }
 }
 
 }  // namespace

@@ -3,10 +3,13 @@
 #include <algorithm>
 
 #include "core/design/layout.h"
+#include "core/design/shell.h"
 
 namespace oiko {
 namespace {
 
+/// Smaller than 1:48, or 1:50 in metres, figures stand on one another.
+constexpr double kCrowded = 1 / 50.0 - 1e-9;
 constexpr double kMargin = 12, kTitleHigh = 16;
 
 struct Binder {
@@ -29,6 +32,20 @@ struct Binder {
         const double scale = usualScale(size, room, metric);
         const Vec2 at{x + (w - size.x * scale) / 2, y + around + (h - 2 * around - size.y * scale) / 2};
         p.drawings.push_back({std::move(d), at, scale, std::move(title)});
+    }
+    /// Two beside each other, the wider one with the more of the page; where the figures of either would crowd, each on its own.
+    void two(const Message& title, Drawing one, Message oneTitle, Drawing other, Message otherTitle) {
+        const double around = 20, a = one.high.x - one.low.x, h = top() - bottom(), w = inner();
+        const double share = std::clamp(a / (a + other.high.x - other.low.x), 0.3, 0.7);
+        const auto crowds = [&](const Drawing& d, double part) {
+            return !d.empty() && usualScale(d.high - d.low, {w * part - 2 * around, h - 2 * around - 4}, metric) < kCrowded;
+        };
+        const bool apart = crowds(one, share) || crowds(other, 1 - share);
+        auto* p = &page(title);
+        place(*p, std::move(one), std::move(oneTitle), kMargin, bottom(), apart ? w : w * share, h, around);
+        if (apart) p = &page(title);
+        place(*p, std::move(other), std::move(otherTitle), apart ? kMargin : kMargin + w * share, bottom(), apart ? w : w * (1 - share), h,
+              around);
     }
     /// A table over as many pages as it needs, in `columns` side by side.
     void tables(const Table& t, int columns) {
@@ -137,7 +154,10 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     const double w = b.inner(), h = b.top() - b.bottom(), x = kMargin, y = b.bottom();
 
     auto& cover = b.page({"page.cover", {}});
-    b.place(cover, face(m, s, "front"), {"view.face", {Ref{"side.front"}}}, x, y, w * 0.6, h, 22);
+    auto first = face(m, s, "front");
+    // Where its figures would crowd, the cover shows the coop alone.
+    if (usualScale(first.high - first.low, {w * 0.6 - 44, h - 48}, b.metric) < kCrowded) first.dimensions.clear(), first.labels.clear();
+    b.place(cover, std::move(first), {"view.face", {Ref{"side.front"}}}, x, y, w * 0.6, h, 22);
     double line = b.top() - 10;
     const auto note = [&](Page& p, double atX, Message text) { p.notes.push_back({{atX, line}, std::move(text)}), line -= 5; };
     note(cover, x + w * 0.62, {"cover.birds", {s.count("flock.count"), Ref{"option.flock.size." + s.choice("flock.size")}}});
@@ -155,17 +175,19 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     b.place(b.page({"page.plan", {}}), floorPlan(m, s, PlanOf::coop), {"view.plan", {}}, x, y, w, h, 24);
     if (!s.rows("runs").empty()) b.place(b.page({"page.site", {}}), floorPlan(m, s, PlanOf::both), {"view.site", {}}, x, y, w, h, 24);
     for (const auto& pair : {std::pair{"front", "right"}, std::pair{"back", "left"}}) {
-        auto& p = b.page({"page.faces", {}});
-        const auto first = face(m, s, pair.first), second = face(m, s, pair.second);
-        // The wider one has the more of the page.
-        const double a = first.high.x - first.low.x, share = std::clamp(a / (a + second.high.x - second.low.x), 0.3, 0.7);
-        b.place(p, first, {"view.face", {Ref{std::string{"side."} + pair.first}}}, x, y, w * share, h, 20);
-        b.place(p, second, {"view.face", {Ref{std::string{"side."} + pair.second}}}, x + w * share, y, w * (1 - share), h, 20);
+        const auto title = [](std::string_view side) { return Message{"view.face", {Ref{"side." + std::string{side}}}}; };
+        b.two({"page.faces", {}}, face(m, s, pair.first), title(pair.first), face(m, s, pair.second), title(pair.second));
     }
     b.place(b.page({"page.section", {}}), crossSection(m, s), {"view.section", {}}, x, y, w, h, 26);
     for (const auto side : kSides)
         b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 24);
     b.place(b.page({"page.roof", {}}), roofFramePlan(m, s, t), {"view.roof", {}}, x, y, w, h, 26);
+    for (const int r : s.rows("runs"))
+        for (std::size_t k = 0; k < std::size(kRunFrames); k += 2) {
+            const auto frame = [&](std::size_t n) { return runFrame(m, s, t, runKey(r), kRunFrames[n]); };
+            const auto title = [](std::size_t n) { return Message{"view.runframe", {Ref{"runframe." + std::string{kRunFrames[n]}}}}; };
+            b.two({"page.runframe", {std::int64_t{r}}}, frame(k), title(k), frame(k + 1), title(k + 1));
+        }
     b.tables(cutListTable(t), 1);
     for (const auto& pair : {std::pair{"front", "back"}, std::pair{"left", "right"}}) {
         auto& p = b.page({"page.sticks", {}});

@@ -308,6 +308,76 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     return d;
 }
 
+Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string& run, std::string_view which) {
+    Drawing d;
+    d.id = "run/" + run + "/" + std::string{which};
+    const auto place = runPlace(s, run);
+    const int against = sideIndex(place.side);
+    const auto faces = kSides[(against + (which == "inner" ? 2 : which == "left" ? 3 : which == "right" ? 1 : 0)) % 4];
+    const auto look = before(s, faces, 0);
+    const Vec3 out = cross(look.right, look.up);
+    static constexpr std::string_view kShown[] = {"run-post",  "run-beam",   "run-rail",  "rafter",     "gate-stud", "gate-threshold",
+                                                  "gate-head", "gate-stile", "gate-rail", "gate-brace", "jamb"};
+    // Whatever lies wholly within a post's depth of that side's face; beside the coop also what closes the ground under it.
+    double face = -1e300;
+    const auto reach = [&](const Part& p, bool far) {
+        double at = far ? -1e300 : 1e300;
+        for (const auto& solid : p.solids)
+            for (const auto& v : solid.vertices) at = far ? std::max(at, dot(v, out)) : std::min(at, dot(v, out));
+        return at;
+    };
+    for (const auto& p : m.parts)
+        if (p.role == "run-post" && p.id.starts_with(run + "/")) face = std::max(face, reach(p, true));
+    const auto parts = partsWhere(m, [&](const Part& p) {
+        return std::ranges::find(kShown, p.role) != std::end(kShown) &&
+               (p.id.starts_with(run + "/") || (place.shared && p.system == System::roof)) && reach(p, false) > face - 100 &&
+               reach(p, true) < face + (which == "inner" ? 100 : 10);
+    });
+    project(d, m, parts, look);
+    std::vector<std::pair<double, std::string>> along, up{{0, ""}};
+    double high = 0, last = -1e300, lastTop = 0;  // of all; of the rightmost post
+    for (const auto i : parts) {
+        const auto& p = m.parts[i];
+        Vec2 a{1e300, 1e300}, e{-1e300, -1e300};
+        for (const auto& solid : p.solids)
+            for (const auto& v : solid.vertices) {
+                const auto q = look.on(v);
+                a = {std::min(a.x, q.x), std::min(a.y, q.y)}, e = {std::max(e.x, q.x), std::max(e.y, q.y)};
+            }
+        const bool upright = p.along.z > 0.9;
+        d.labels.push_back({{(a.x + e.x) / 2, (a.y + e.y) / 2}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, false, p.id});
+        if (p.role == "run-post") {
+            along.emplace_back(a.x, ""), along.emplace_back(e.x, ""), high = std::max(high, e.y);
+            if (a.x > last) last = a.x, lastTop = e.y;
+        }
+        if (p.role == "run-rail") up.emplace_back(a.y, "");
+        if (p.role == "run-beam") up.emplace_back(a.y, ""), up.emplace_back(e.y, ""), high = std::max(high, e.y);
+    }
+    if (along.empty()) return d;
+    if (up.back().first < high - 1) up.emplace_back(high, "");
+    std::ranges::sort(along), std::ranges::sort(up);
+    // From post to post at their left edges, and the whole.
+    const double left = along.front().first, right = along.back().first;
+    std::vector<std::pair<double, std::string>> posts{{right, ""}};
+    for (std::size_t i = 0; i < along.size(); i += 2) posts.push_back(along[i]);
+    chain(
+        d, posts,
+        [](double u) {
+            return Vec2{u, 0};
+        },
+        -7);
+    d.dimensions.push_back({{left, 0}, {right, 0}, -14, ""});
+    chain(
+        d, up,
+        [&](double z) {
+            return Vec2{left, z};
+        },
+        7);
+    if (lastTop < high - 1) d.dimensions.push_back({{right, 0}, {right, lastTop}, -7, ""});
+    groundLine(d, left - 150, right + 150, 0);
+    return d;
+}
+
 Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     Drawing d;
     d.id = "roof";

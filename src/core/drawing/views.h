@@ -16,6 +16,10 @@ Drawing floorPlan(const Model& model, Settled& settled, PlanOf of);
 Drawing face(const Model& model, Settled& settled, std::string_view side);
 /// As it lies to be nailed, seen from outside, with the marks of its pieces.
 Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
+/// One side of a run, "left", "outer", "right" or "inner" (beside the coop), seen from outside: posts, beam, rails and gate with their
+/// marks.
+Drawing runFrame(const Model& model, Settled& settled, const Takeoff& takeoff, const std::string& run, std::string_view which);
+inline constexpr std::string_view kRunFrames[] = {"outer", "inner", "left", "right"};
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
 /// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`. Ends that are not square
