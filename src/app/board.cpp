@@ -125,6 +125,7 @@ std::vector<std::string> Board::choicesNow() const {
         case face: return {"front", "right", "back", "left", "section"};
         case frame:
             out = {"front", "right", "back", "left", "roofframe"};
+            for (const int r : answer_->settled->rows("partitions")) out.push_back("partitions." + std::to_string(r));
             // Of the run that is shown, its four sides follow it.
             for (const int r : answer_->settled->rows("runs")) {
                 out.push_back(runKey(r));
@@ -162,6 +163,7 @@ void Board::refresh() {
             const bool run = view_ == frame && c.starts_with("runs.");
             const auto text = side                                      ? tr_("side." + c)
                               : run && c.find('/') != std::string::npos ? tr_("board.run." + c.substr(c.find('/') + 1))
+                              : c.starts_with("partitions.")            ? tr_("row.partitions", {c.substr(c.find('.') + 1)}).toLower()
                               : run                                     ? tr_("row.runs", {c.substr(c.find('.') + 1)}).toLower()
                               : view_ == boards                         ? tr_("stock." + c)
                               : view_ == sheets && c != "rolls"         ? qs(c)
@@ -267,6 +269,13 @@ std::vector<Grip> Board::floorGrips() const {
     std::vector<Grip> out{{"coop.width", {w, d * 0.5}, {1, 0}, 1}, {"coop.depth", {w * 0.5, d}, {0, 1}, 1}};
     for (const auto& o : answer_->model->openings) {
         if (o.kind == "gate") continue;
+        if (o.kind == "inner_door") {
+            // The partition itself is moved, towards its room or away from it.
+            const auto at = (o.corners[0] + o.corners[1]) * 0.5;
+            static constexpr Vec2 kIn[] = {{0, 1}, {-1, 0}, {0, -1}, {1, 0}};
+            out.push_back({o.side + ".room", {at.x, at.y}, kIn[sideIndex(s.choice(o.side + ".wall"))], 1});
+            continue;
+        }
         const auto mid = (o.corners[0] + o.corners[1]) * 0.5;
         static constexpr Vec2 kAlong[] = {{1, 0}, {0, 1}, {-1, 0}, {0, -1}};
         out.push_back({o.kind == "nest" ? "nests.at" : o.id + ".at", {mid.x, mid.y}, kAlong[sideIndex(o.side)], 1});

@@ -323,13 +323,13 @@ void Letter::rebuild() {
     column->setContentsMargins(10, 4, 14, 20), column->setSpacing(6);
     std::string stage;
     const auto addButtons = [&](const std::string& of) {
-        if (of != "openings" && of != "run") return;
+        if (of != "form" && of != "openings" && of != "run") return;
         auto* line = new QWidget;
         auto* buttons = new QGridLayout{line};
         buttons->setContentsMargins(0, 0, 0, 0);
         int n = 0;
         for (const auto list : listNames()) {
-            if ((list == "runs") != (of == "run")) continue;
+            if (of != (list == "runs" ? "run" : list == "partitions" ? "form" : "openings")) continue;
             if (static_cast<int>(document_.design().rows(list).size()) >= mostRows(list)) continue;
             const std::string name{list};
             auto* add = new QPushButton{"+ " + tr_("row." + name, {std::string{}}).trimmed().toLower()};
@@ -337,7 +337,7 @@ void Letter::rebuild() {
             add->setToolTip(tr_("app.addrow", {words::text("row." + name).substr(0, words::text("row." + name).find(" {"))}));
             connect(add, &QPushButton::clicked, this, [this, name, add] {
                 const int row = document_.kept().nextRow(name);
-                const auto key = slotKey(name, row, name == "runs" ? "side" : "wall");
+                const auto key = slotKey(name, row, placeField(name));
                 // The row's place follows its rule; a side that is tried first only makes the row be there.
                 Done done = std::monostate{};
                 for (const auto* side : {"front", "right", "back", "left"}) {
@@ -379,7 +379,7 @@ void Letter::rebuild() {
             auto* away = new QPushButton{"−"};
             const auto key = paragraph.list + "." + std::to_string(row);
             away->setObjectName("remove." + qs(key));
-            away->setFixedSize(22, 22);
+            away->setFixedSize(22, 22), away->setStyleSheet("padding: 0");
             const auto rowName = tr_("row." + paragraph.list, {static_cast<std::int64_t>(row)});
             away->setToolTip(tr_("app.take.away") + " " + rowName), away->setAccessibleName(away->toolTip());
             connect(away, &QPushButton::clicked, this, [this, key, rowName] {

@@ -502,6 +502,49 @@ TEST_F(Window, ASecondRunIsAddedShownAndTakenAway) {
     EXPECT_EQ(window->document().design().rows("runs").size(), 1u);
 }
 
+TEST_F(Window, ARoomIsPartedOffDrawnAndTakenAway) {
+    const auto before = window->answer()->bill.total;
+    const auto steps = window->document().undo()->index();
+    auto* add = window->findChild<QPushButton*>("add.partitions");
+    ASSERT_NE(add, nullptr);
+    add->click();
+    settle();
+    ASSERT_EQ(window->document().design().rows("partitions").size(), 1u) << add->text().toStdString();
+    EXPECT_GT(window->answer()->bill.total, before);
+    ASSERT_NE(window->letter()->word("partitions.1.room"), nullptr);
+    type("partitions.1.room", "34\"");
+    settle();
+    EXPECT_EQ(std::get<Length>(value("partitions.1.room")), inches(34)) << window->message().toStdString();
+    // Behind plywood a window in the room would be no use to the birds: nothing changes until it has moved.
+    take("partitions.1.cover", 1);
+    EXPECT_EQ(std::get<std::string>(value("partitions.1.cover")), "mesh");
+    ASSERT_TRUE(window->document().edit({{"windows.1.wall", ""}}, "move"));
+    settle();
+    take("partitions.1.cover", 1);
+    EXPECT_EQ(std::get<std::string>(value("partitions.1.cover")), "plain-1/2") << window->message().toStdString();
+    // Its frame stands among the walls', and the plan has its figure.
+    window->board()->choose(Board::frame);
+    settle();
+    auto* pick = window->board()->findChild<QToolButton*>("pick.partitions.1");
+    ASSERT_NE(pick, nullptr);
+    pick->click();
+    QApplication::processEvents();
+    EXPECT_EQ(window->board()->drawingView()->drawing().id, "frame/partitions.1");
+    EXPECT_FALSE(window->board()->drawingView()->drawing().labels.empty());
+    window->board()->choose(Board::floor);
+    settle();
+    const auto& figures = window->board()->drawingView()->drawing().dimensions;
+    EXPECT_TRUE(std::ranges::any_of(figures, [](const Dimension& d) { return d.key == "partitions.1.room"; }));
+    auto* away = window->findChild<QPushButton*>("remove.partitions.1");
+    ASSERT_NE(away, nullptr);
+    away->click();
+    settle();
+    EXPECT_TRUE(window->document().design().rows("partitions").empty());
+    window->document().undo()->setIndex(steps);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, AGableIsChosenInTheLetterMeasuredOnTheBoardAndUndone) {
     const auto before = window->document().undo()->index();
     EXPECT_EQ(window->letter()->word("roof.ridge"), nullptr) << "a single slope has none";

@@ -87,12 +87,19 @@ Design randomDesign(Dice& dice, Tally& tally) {
     if (dice.below(10) == 0)
         attempt(
             {{"coop.width", "10'"}, {"runs.1.side", "front"}, {"runs.1.width", "15'"}, {"runs.2.side", "right"}, {"nests.wall", "back"}});
+    if (dice.below(3) == 0) {
+        static constexpr std::pair<const char*, const char*> kEnds[] = {
+            {"back", "left"}, {"front", "right"}, {"left", "front"}, {"right", "back"}};
+        const auto [fall, end] = kEnds[dice.below(4)];
+        if (attempt({{"form.kind", "walk_in"}, {"roof.falls_to", fall}, {"partitions.1.wall", end}}))
+            ++tally.choices["partitions.*.wall=" + std::string{end}];
+    }
     // Rows come and go.
     for (const auto list : listNames()) {
         if (dice.below(4) == 0 && !d.rows(list).empty()) attempt({{std::string{list} + "." + std::to_string(d.rows(list).back()), ""}});
         if (dice.below(4) == 0 && static_cast<int>(d.rows(list).size()) < mostRows(list)) {
             static constexpr const char* kSide[] = {"front", "right", "back", "left"};
-            attempt({{slotKey(list, d.nextRow(list), list == "runs" ? "side" : "wall"), kSide[dice.below(4)]}});
+            attempt({{slotKey(list, d.nextRow(list), placeField(list)), kSide[dice.below(4)]}});
         }
     }
     const int changes = 3 + static_cast<int>(dice.below(9));

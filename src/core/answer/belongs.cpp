@@ -38,6 +38,8 @@ const std::vector<Belongs>& table() {
         {"roof.overhang", roof, {"rafter", "fly-rafter", "fascia"}, ""},
         {"roof.rake", roof, {"purlin", "fly-rafter", "lookout"}, ""},
         {"skin.kind", skin, {"siding", "skin-batten"}, ""},
+        {"partitions.*.cover", std::nullopt, {"partition-mesh", "partition-sheet", "leaf", "leaf-mesh"}, ""},
+        {"partitions.*.sill", inside, {"sill", "cripple"}, ""},
         {"roost.wall", inside, {}, "roosts/"},
         {"roost.stock", inside, {"roost"}, ""},
         {"roost.count", inside, {"roost"}, ""},

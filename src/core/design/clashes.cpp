@@ -9,18 +9,22 @@
 #include "core/catalog/stock.h"
 #include "core/design/design.h"
 #include "core/design/layout.h"
+#include "core/design/partition.h"
+#include "core/design/rules.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 37> kIds{
-    "pitch.cover", "rafter.stock", "rafter.bearing", "wall.stock", "wall.panel",  "opening.corner", "opening.apart", "opening.head",
-    "opening.low", "roost.room",   "roost.roof",     "nests.run",  "nests.sheet", "run.wall",       "run.roof",      "run.low",
-    "run.pitch",   "run.rafter",   "run.opening",    "gate.room",  "ramp.long",   "ramp.sheet",     "beam.stock",    "door.eave",
-    "run.before",  "run.past",     "ridge.wall",     "ridge.low",  "ridge.ties",  "opening.ridge",  "shutter.sheet", "siding.eave",
-    "nests.eave",  "run.shared",   "run.twice",      "run.gate",   "roost.boards"};
+constexpr std::array<std::string_view, 46> kIds{
+    "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",     "wall.panel",      "opening.corner", "opening.apart",
+    "opening.head",   "opening.low",    "roost.room",        "roost.roof",     "nests.run",       "nests.sheet",    "run.wall",
+    "run.roof",       "run.low",        "run.pitch",         "run.rafter",     "run.opening",     "gate.room",      "ramp.long",
+    "ramp.sheet",     "beam.stock",     "door.eave",         "run.before",     "run.past",        "ridge.wall",     "ridge.low",
+    "ridge.ties",     "opening.ridge",  "shutter.sheet",     "siding.eave",    "nests.eave",      "run.shared",     "run.twice",
+    "run.gate",       "roost.boards",   "partition.form",    "partition.wall", "partition.twice", "partition.room", "partition.rafter",
+    "partition.door", "partition.head", "partition.opening", "partition.roost"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -193,7 +197,7 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     if (const auto row = openingWidth(s, "nests"); row > kWidestNestRow)
         return Clash{"nests.sheet", "nests.count", "nests.clear", {row, kWidestNestRow}};
     const auto wall = s.choice("roost.wall");
-    const auto across = wallLength(s, wall == "front" || wall == "back" ? "left" : "front") - inches(7);
+    const auto across = birdsAcross(s, wall);
     const auto n = s.count("roost.count");
     const auto zone = inches(12) + s.length("roost.apart") * (n - 1) + inches(6) + (s.flag("roost.boards") ? inches(0.75) : Length{});
     // Outside an eave's wall the nests' lid stays under tails and fascia.
@@ -223,6 +227,69 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
                      "roost.height",
                      {under, inches(6)},
                      Change{"roost.height", text("", kBoardBelowRoost + inches(8), s)}};
+    return std::nullopt;
+}
+
+std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
+    const auto rooms = partitions(s);
+    for (const auto& p : rooms) {
+        const auto row = std::stoi(p.key.substr(p.key.find('.') + 1));
+        const auto end = Ref{"side." + p.wall};
+        // It stands on a floor, and one walks in.
+        if (elevated(s)) return Clash{"partition.form", p.key + ".wall", "form.kind", {}, Change{"form.kind", "walk_in"}};
+        if (earthFloor(s)) return Clash{"partition.form", p.key + ".wall", "foundation.kind", {}, Change{"foundation.kind", "slab"}};
+        if (shell.bearing(p.wall)) {
+            const auto free = kSides[(sideIndex(s.choice("roof.falls_to")) + 1) % 4];
+            return Clash{"partition.wall", p.key + ".wall", "roof.falls_to", {end}, Change{p.key + ".wall", std::string{free}}};
+        }
+        for (const auto& other : rooms)
+            if (&other < &p && other.wall == p.wall)
+                return Clash{
+                    "partition.twice", p.key + ".wall", other.key + ".wall", {end}, Change{p.key + ".wall", std::string{opposite(p.wall)}}};
+        const auto door = s.length(p.key + ".door_width"), at = s.length(p.key + ".door_at"), sill = s.length(p.key + ".sill"),
+                   high = s.length(p.key + ".door_height");
+        // Its door swings in the room, and the birds keep room of their own.
+        const auto least = std::max(kLeastRoom, door + kSwingClear), most = p.room + birdsAcross(s, p.wall) - kLeastBirds;
+        if (p.room < least || p.room > most) {
+            const auto works = p.room < least ? least : most;
+            const auto nearest = roomBetweenRafters(s, row, works, least);
+            return Clash{"partition.room",
+                         p.key + ".room",
+                         p.room < least        ? p.key + ".door_width"
+                         : shell.turn % 2 == 0 ? "coop.width"
+                                               : "coop.depth",
+                         {p.room, least, most},
+                         nearest >= least && nearest <= most ? std::optional{Change{p.key + ".room", text("", nearest, s)}} : std::nullopt};
+        }
+        if (const auto nearest = roomBetweenRafters(s, row, p.room, least); nearest != p.room)
+            return Clash{"partition.rafter", p.key + ".room", "roof.spacing", {p.room}, Change{p.key + ".room", text("", nearest, s)}};
+        const auto last = shell.deep - kCornerClear - door;
+        auto nearest = std::clamp(at, kCornerClear, std::max(kCornerClear, last));
+        for (const auto& [bar, clear] : barredByRidge(shell, p.wall, door))
+            if (nearest > bar && nearest < clear) nearest = nearest - bar < clear - nearest ? bar : clear;
+        if (nearest != at || at > last)
+            return Clash{"partition.door",
+                         p.key + ".door_at",
+                         p.key + ".door_width",
+                         {at, door},
+                         nearest <= last ? std::optional{Change{p.key + ".door_at", text("", nearest, s)}} : std::nullopt};
+        if (const auto head = partitionHead(s, shell, p.key); sill + high > head)
+            return Clash{
+                "partition.head",
+                p.key + ".door_height",
+                "coop.low_wall",
+                {sill + high, head},
+                head - sill >= inches(36) ? std::optional{Change{p.key + ".door_height", text("", head - sill, s)}} : std::nullopt};
+        if (s.choice("roost.wall") == p.wall)
+            return Clash{"partition.roost", "roost.wall", p.key + ".wall", {end}, Change{"roost.wall", std::string{opposite(p.wall)}}};
+        for (const auto& o : all)
+            for (const auto& bar : takenOn(s, o.wall, o.row))
+                if (bar.key == p.key && o.at < bar.to && o.at + o.width > bar.from)
+                    return Clash{"partition.opening",
+                                 o.row + (o.wall == p.wall ? ".wall" : ".at"),
+                                 p.key + (o.wall == p.wall ? ".wall" : ".room"),
+                                 {keyRef(o.row + (o.wall == p.wall ? ".wall" : ".at")), end}};
+    }
     return std::nullopt;
 }
 
@@ -362,6 +429,7 @@ std::optional<Clash> clash(Settled& s) {
     if (!c) c = roofClash(s, shell);
     if (!c) c = wallClash(s, shell);
     if (!c) c = openingClash(s, shell, all);
+    if (!c) c = partitionClash(s, shell, all);
     if (!c) c = insideClash(s, shell);
     if (!c) c = runClash(s, shell, all);
     // A way out that the table itself does not allow is none.

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <limits>
 
+#include "core/design/partition.h"
 #include "core/design/shell.h"
 
 namespace oiko {
@@ -65,6 +66,18 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         if (ask.choice(key + ".wall") != side) continue;
         const auto at = ask.length(key + ".at");
         out.push_back({key, at - kBesideOpening * 2, at + openingWidth(ask, key) + kBesideOpening * 2});
+    }
+    // A partition bars where it meets a wall; what serves the birds, the whole of its room.
+    const bool birds = self == "nests" || self.starts_with("pops");
+    for (const auto& p : partitions(ask)) {
+        const bool barred = birds || (!p.mesh && !self.starts_with("doors"));
+        const auto whole = wallLength(ask, side), end = p.reach(), start = end - kWallDeep - p.cover;
+        if (side == p.wall && barred) out.push_back({p.key, Length{}, whole});
+        if (side == p.wall || side == opposite(p.wall)) continue;
+        // The room lies at the left or the right end of the walls beside its own.
+        const bool left = kSides[(sideIndex(side) + 3) % 4] == p.wall;
+        const auto from = barred ? Length{} : start - kBesidePartition, to = end + kBesidePartition;
+        out.push_back({p.key, left ? from : whole - to, left ? to : whole - from});
     }
     // Nothing opens behind a post of a run; vents have nothing outside that would meet one.
     if (!self.starts_with("vents"))

@@ -41,6 +41,8 @@ const Param* findParam(std::string_view key);
 std::span<const std::string_view> listNames();
 /// How many rows a list can have. What lies beyond stands in notYet().
 int mostRows(std::string_view list);
+/// The field that says at which side of the coop a row stands: a new row is made by it.
+std::string_view placeField(std::string_view list);
 
 /// What was typed, as a value of this parameter and within its widest limits; or why not.
 Result<Value> readValue(const Param& param, std::string_view text, Units units);

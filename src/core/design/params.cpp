@@ -10,6 +10,7 @@
 #include "core/catalog/stock.h"
 #include "core/design/layout.h"
 #include "core/design/param.h"
+#include "core/design/partition.h"
 #include "core/design/rules.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
@@ -102,7 +103,9 @@ std::vector<Param> declare() {
     // Form
     p.push_back(choice("form.kind", form, {"walk_in", "elevated"}, word("walk_in"), false));
     const auto base = [](Ask& a) {
-        return proposeBase(floorNeeded(a), wallsTake(a), elevated(a), a.isSet("coop.width") ? a.length("coop.width") : Length{},
+        return proposeBase(floorNeeded(a), wallsTake(a) + roomsAbout(a, "left") + roomsAbout(a, "right"),
+                           wallsTake(a) + roomsAbout(a, "front") + roomsAbout(a, "back"), elevated(a),
+                           a.isSet("coop.width") ? a.length("coop.width") : Length{},
                            a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"),
                            std::min(feet(12), alongRoof(a, "coop.depth")));
     };
@@ -139,6 +142,47 @@ std::vector<Param> declare() {
                          gable));
     p.push_back(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9)));
     p.push_back(fixedLength("roof.rake", form, inches(5), inches(18), inches(8)));
+    // Rooms parted off at an end of the coop, under the slope of its roof.
+    p.push_back(choice("partitions.*.wall", form, sides, [](Ask& a) -> Value {
+        const auto fall = sideIndex(a.choice("roof.falls_to"));
+        std::vector<std::string_view> ends{kSides[(fall + 1) % 4], kSides[(fall + 3) % 4]};
+        // Where a door has been put, and no run; each at an end of its own.
+        const auto put = [&](std::string_view list, std::string_view field, std::string_view end) {
+            return std::ranges::any_of(a.rows(list), [&](int r) {
+                const auto key = slotKey(list, r, field);
+                return r != a.row() && a.isSet(key) && a.choice(key) == end;
+            });
+        };
+        std::ranges::stable_partition(ends, [&](auto end) { return put("doors", "wall", end); });
+        std::ranges::stable_partition(ends, [&](auto end) { return !put("runs", "side", end) && !put("pops", "wall", end); });
+        std::ranges::stable_partition(ends, [&](auto end) { return !put("partitions", "wall", end); });
+        for (const int row : a.rows("partitions"))
+            if (row < a.row() && !a.isSet(slotKey("partitions", row, "wall")) && a.choice(slotKey("partitions", row, "wall")) == ends[0])
+                std::ranges::reverse(ends);
+        return std::string{ends[0]};
+    }));
+    p.push_back(length("partitions.*.room", form, kLeastRoom, feet(12), [](Ask& a) -> Value {
+        // Between a quarter and two fifths of the inside. Common practice.
+        const auto& wall = a.choice(mine("partitions", a) + ".wall");
+        const auto along = wallLength(a, kSides[(sideIndex(wall) + 1) % 4]) - kWallDeep * 2;
+        const auto least = std::max(kLeastRoom, a.length(mine("partitions", a) + ".door_width") + kSwingClear);
+        const auto wanted = bounded(Length::ticks(along.count() * 3 / 10), inches(36), inches(60));
+        return bounded(roomBetweenRafters(a, a.row(), std::max(wanted, least), least), kLeastRoom, feet(12));
+    }));
+    p.push_back(choice("partitions.*.cover", form, {"mesh", "plain-1/2"}, word("mesh"), false));
+    // A board to step over keeps the litter in.
+    p.push_back(fixedLength("partitions.*.sill", form, inches(5), inches(16), inches(6)));
+    p.push_back(fixedLength("partitions.*.door_width", form, inches(20), inches(36), inches(28)));
+    p.push_back(length("partitions.*.door_height", form, inches(36), inches(84), [](Ask& a) -> Value {
+        const auto self = mine("partitions", a);
+        const auto sill = a.length(self + ".sill");
+        return bounded(std::min(a.length("keeper.height") + inches(3), partitionHead(a, shellOf(a), self)) - sill, inches(36), inches(84));
+    }));
+    p.push_back(length("partitions.*.door_at", form, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("partitions", a);
+        const auto& wall = a.choice(self + ".wall");
+        return easyEntry(a, wall, a.length(self + ".door_width"), a.length("keeper.height") + inches(3));
+    }));
     // Frame
     p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value {
@@ -163,7 +207,9 @@ std::vector<Param> declare() {
     p.push_back(choice("doors.*.wall", openings, sides, [](Ask& a) -> Value {
         // Who walks in wants the height under the ridge; who leans in, the long side.
         const auto free = sidesButRuns(a, {"front", "left", "back", "right"});
-        const auto order = elevated(a) ? free : endsFirst(a, free);
+        auto order = elevated(a) ? free : endsFirst(a, free);
+        // Into the room that is parted off, if there is one.
+        std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) > Length{}; });
         return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
     }));
     p.push_back(length("doors.*.width", openings, inches(18), inches(48), [](Ask& a) -> Value {
@@ -293,15 +339,19 @@ std::vector<Param> declare() {
     p.push_back(choice("roost.wall", inside, sides, [](Ask& a) -> Value {
         const auto doors = a.rows("doors");
         if (doors.empty()) return std::string{"back"};
-        // Along the back, out of the way of whoever comes in; across from a door that is in the back itself.
-        return std::string{a.choice(slotKey("doors", doors.front(), "wall")) == "back" ? "front" : "back"};
+        // Along the back, out of the way of whoever comes in; across from a door that is in the back itself. Not in a room parted off.
+        std::vector<std::string_view> order{"back", "front", "left", "right"};
+        if (a.choice(slotKey("doors", doors.front(), "wall")) == "back") std::swap(order[0], order[1]);
+        std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
+        return std::string{order.front()};
     }));
     p.push_back(choice("roost.stock", inside, {"2x2", "2x4"}, word("2x2"), false));
     p.push_back(count("roost.count", inside, 1, 8, [](Ask& a) -> Value {
-        const auto bar = wallLength(a, a.choice("roost.wall")) - (kWallDeep + roostClear(a)) * 2;
+        const auto [from, to] = birdsAlong(a, a.choice("roost.wall"));
+        const auto bar = to - from - roostClear(a) * 2;
         const auto need = sizeClass(a.choice("flock.size")).roost * birdsSizedFor(a);
         const auto wall = a.choice("roost.wall");
-        const auto across = wallLength(a, wall == "front" || wall == "back" ? "left" : "front") - inches(25) - kInsideFittings;
+        const auto across = birdsAcross(a, wall) - inches(18) - kInsideFittings;
         const auto fit = across / a.length("roost.apart") + 1;
         return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
     }));
@@ -339,13 +389,16 @@ std::vector<Param> declare() {
             if (const auto key = slotKey("runs", row, "side"); row < a.row() || (row > a.row() && a.isSet(key)))
                 taken.push_back(a.choice(key));
         if (!ownRoof(a)) order = {kSides[(fall + 3) % 4], kSides[(fall + 1) % 4]};
-        // Where nests or doors have been put, no run.
-        std::ranges::stable_partition(order, [&](auto s) {
+        // Where nests or doors have been put, or a room is parted off, no run.
+        const auto free = [&](std::string_view s) {
             const auto put = [&](const std::string& key) { return a.isSet(key) && a.choice(key) == s; };
-            return !put("nests.wall") && std::ranges::none_of(a.rows("doors"), [&](int r) { return put(slotKey("doors", r, "wall")); });
-        });
+            return !put("nests.wall") && std::ranges::none_of(a.rows("doors"), [&](int r) { return put(slotKey("doors", r, "wall")); }) &&
+                   std::ranges::none_of(a.rows("partitions"), [&](int r) { return a.choice(slotKey("partitions", r, "wall")) == s; });
+        };
+        std::ranges::stable_partition(order, free);
         std::erase_if(order, [&](auto s) { return std::ranges::find(taken, s) != taken.end(); });
-        if (!ownRoof(a) || !taken.empty() || order.empty()) return std::string{order.empty() ? "right" : order.front()};
+        if (!ownRoof(a) || !taken.empty() || order.empty() || (!free("right") && free(order.front())))
+            return std::string{order.empty() ? "right" : order.front()};
         // A run of 14 ft that is too small along the short side of a walk-in goes along the front, under the high eave.
         const double need = inSquareFeet(runShare(a));
         return std::string{!elevated(a) && need > 14 * inFeet(a.length("coop.depth")) && a.length("coop.depth") >= feet(6) &&
@@ -460,16 +513,18 @@ std::string starred(std::string_view key) {
 constexpr std::string_view kTypeNames[] = {"length", "angle", "area", "load", "money", "share", "count", "flag", "choice", "text"};
 constexpr std::string_view kStageNames[] = {"flock",  "place", "form", "frame", "openings", "skin",
                                             "inside", "run",   "cut",  "buy",   "plans",    "build"};
-constexpr std::string_view kLists[] = {"doors", "pops", "windows", "vents", "runs"};
-constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"}, {"twelve", "coop.depth"}, {"runside", "runs.*.side"}, {"runlong", "runs.*.length"},
-                              {"posts", "floor.height"}, {"hips", "roof.form"},    {"runwide", "runs.*.width"}};
+constexpr std::string_view kLists[] = {"doors", "pops", "windows", "vents", "runs", "partitions"};
+constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"},    {"twelve", "coop.depth"},          {"runside", "runs.*.side"},
+                              {"runlong", "runs.*.length"}, {"posts", "floor.height"},         {"hips", "roof.form"},
+                              {"runwide", "runs.*.width"},  {"roomplace", "partitions.*.wall"}};
 
 }  // namespace
 
 std::string_view name(Type type) { return kTypeNames[static_cast<int>(type)]; }
 std::string_view name(Stage stage) { return kStageNames[static_cast<int>(stage)]; }
 std::span<const std::string_view> listNames() { return kLists; }
-int mostRows(std::string_view list) { return list == "runs" ? 3 : list == "doors" || list == "pops" ? 4 : 8; }
+int mostRows(std::string_view list) { return list == "partitions" ? 2 : list == "runs" ? 3 : list == "doors" || list == "pops" ? 4 : 8; }
+std::string_view placeField(std::string_view list) { return list == "runs" ? "side" : "wall"; }
 std::span<const NotYet> notYet() { return kNotYet; }
 std::string slotKey(std::string_view list, int row, std::string_view field) {
     return std::string{list} + "." + std::to_string(row) + "." + std::string{field};

@@ -4,6 +4,7 @@
 #include <iterator>
 #include <limits>
 
+#include "core/design/partition.h"
 #include "core/design/shell.h"
 
 namespace oiko {
@@ -41,11 +42,14 @@ double feedPounds(Ask& ask) { return kFeedLbADay * birdDays(ask); }
 double waterGallons(Ask& ask) { return kWaterGalADay * birdDays(ask); }
 
 Length wallsTake(Ask& ask) { return earthFloor(ask) ? kCurbWide * 2 : kWallDeep * 2; }
-Area clearFloor(Ask& ask) { return clearFloor(ask.length("coop.width"), ask.length("coop.depth"), wallsTake(ask)); }
+Area clearFloor(Ask& ask) {
+    return clearFloor(ask.length("coop.width") - roomsAt(ask, "left") - roomsAt(ask, "right"),
+                      ask.length("coop.depth") - roomsAt(ask, "front") - roomsAt(ask, "back"), wallsTake(ask));
+}
 
 Area clearFloor(Length width, Length depth, Length walls) { return squareMm(inMm(width - walls) * inMm(depth - walls)); }
 
-Base proposeBase(Area need, Length walls, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest) {
+Base proposeBase(Area need, Length across, Length along, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest) {
     const auto zero = Length{};
     std::vector<Length> widths, depths;
     for (const int ft : {6, 8, 10, 12, 14, 16})
@@ -63,7 +67,9 @@ Base proposeBase(Area need, Length walls, bool elevated, Length widthSet, Length
     for (const auto w : widths)
         for (const auto d : depths) {
             if (!elevated && widthSet == zero && depthSet == zero && d > w) continue;
-            if (clearFloor(w, d, walls) < need) continue;
+            if (clearFloor(w - across, d - along, Length{}) < need) continue;
+            // A room parted off leaves the birds some length.
+            if (w - across < std::min(kLeastBirds, w - feet(1)) || d - along < std::min(kLeastBirds, d - feet(1))) continue;
             const auto outside = squareMm(inMm(w) * inMm(d));
             const auto longer = std::max(w, d);
             if (outside < least || (outside == least && longer < longest)) best = {w, d}, least = outside, longest = longer;

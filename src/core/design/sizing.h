@@ -48,6 +48,7 @@ double waterGallons(Ask& ask);
 Length wallsTake(Ask& ask);
 /// Clear floor inside walls that take so much of each side.
 Area clearFloor(Length width, Length depth, Length walls = inches(7));
+/// The birds' own: without rooms parted off.
 Area clearFloor(Ask& ask);
 
 struct Base {
@@ -55,6 +56,7 @@ struct Base {
 };
 /// The smallest base of 4, 6, 8, 10 … ft steps (whole sheets and boards) whose clear floor serves; ties go to the squarer one.
 /// A side that is set (non-zero) stays. Nothing large enough: the largest.
-Base proposeBase(Area need, Length walls, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest);
+/// `across` is what walls and rooms take of the width, `along` of the depth.
+Base proposeBase(Area need, Length across, Length along, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest);
 
 }  // namespace oiko

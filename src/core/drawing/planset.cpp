@@ -181,6 +181,9 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     b.place(b.page({"page.section", {}}), crossSection(m, s), {"view.section", {}}, x, y, w, h, 26);
     for (const auto side : kSides)
         b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 24);
+    for (const int r : s.rows("partitions"))
+        b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, "partitions." + std::to_string(r)), {"view.partition", {std::int64_t{r}}}, x,
+                y, w, h, 24);
     b.place(b.page({"page.roof", {}}), roofFramePlan(m, s, t), {"view.roof", {}}, x, y, w, h, 26);
     for (const int r : s.rows("runs"))
         for (std::size_t k = 0; k < std::size(kRunFrames); k += 2) {

@@ -6,6 +6,7 @@
 #include <tuple>
 
 #include "core/design/layout.h"
+#include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 
@@ -97,14 +98,27 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
         d.labels.push_back(
             {{(b.low.x + b.high.x) / 2, b.low.y + 60}, Message{"clear." + c.id.substr(c.id.rfind('/') + 1), {}}, 2.0, 0, 0, false, ""});
     }
-    d.labels.push_back({{w / 2, deep * 0.32}, Message{"plan.coop", {}}, 3, 0, 0, true, ""});
-    d.labels.push_back({{w / 2, deep * 0.32}, Message{"plan.floor", {clearFloor(s)}}, 2.5, 0, 0, false, ""});
+    // In the birds' own room, beside those parted off.
+    const auto [fromX, toX] = birdsAlong(s, "front");
+    const auto [fromY, toY] = birdsAlong(s, "right");
+    const double midX = inMm(fromX + toX) / 2, lowY = inMm(fromY) + inMm(toY - fromY) * 0.3;
+    d.labels.push_back({{midX, lowY}, Message{"plan.coop", {}}, 3, 0, 0, true, ""});
+    d.labels.push_back({{midX, lowY}, Message{"plan.floor", {clearFloor(s)}}, 2.5, 0, 0, false, ""});
+    for (const auto& p : partitions(s)) {
+        const double t = inMm(kWallDeep), room = inMm(p.room);
+        const bool alongX = p.wall == "left" || p.wall == "right";
+        const double from = p.wall == "left" || p.wall == "front" ? t : (alongX ? w : deep) - t - room;
+        const auto at = [&](double u, double share) { return alongX ? Vec2{u, deep * share} : Vec2{w * share, u}; };
+        const auto inside = (alongX ? deep : w) - 2 * t;
+        d.labels.push_back({at(from + room / 2, 0.5), Message{"plan.room", {squareMm(inside * room)}}, 2.5, 0, 0, true, ""});
+        if (chains) d.dimensions.push_back({at(from, 0.6), at(from + room, 0.6), 0, p.key + ".room"});
+    }
     if (withRun && underFloor(s) > Area{})
         d.labels.push_back({{w / 2, deep * 0.12}, Message{"plan.under", {underFloor(s)}}, 2.5, 0, 0, false, ""});
     for (const auto& o : m.openings) {
         const Vec3 mid = (o.corners[0] + o.corners[1]) * 0.5;
         static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};
-        if (o.kind == "gate" || of == PlanOf::both) continue;
+        if (o.kind == "gate" || o.kind == "inner_door" || of == PlanOf::both) continue;
         const auto out = kOut[sideIndex(o.side)];
         d.labels.push_back({{mid.x - out.x * 260, mid.y - out.y * 260},
                             Message{"opening." + o.kind, {o.id.substr(o.id.find('.') + 1)}},
@@ -239,8 +253,13 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     Drawing d;
     d.id = "frame/" + std::string{side};
     const auto shell = shellOf(s);
-    const auto look = before(s, side, inMm(shell.floorTop));
-    const auto parts = partsWhere(m, [&](const Part& p) { return p.system == System::walls && p.side == side; });
+    // A partition is seen as the end wall at its room is, from the room.
+    const bool inside = side.starts_with("partitions.");
+    const auto wall = inside ? s.choice(std::string{side} + ".wall") : std::string{side};
+    const auto look = before(s, wall, inMm(shell.floorTop));
+    const auto parts = partsWhere(m, [&](const Part& p) {
+        return (p.system == System::walls || (inside && p.system == System::inside && p.form == Form::lumber)) && p.side == side;
+    });
     project(d, m, parts, look);
     std::set<double> studs, openings;
     double low = 1e9, high = -1e9;
@@ -283,7 +302,7 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
         },
         6);
     d.dimensions.push_back({{low, d.high.y}, {high, d.high.y}, 13, ""});
-    const int local = shell.localSide(side);
+    const int local = shell.localSide(wall);
     const auto heightAt = [&](double u) {
         double top = 0;
         for (const auto i : parts)
@@ -297,8 +316,10 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     for (const auto i : parts)
         if (m.parts[i].role == "ridge-post") d.dimensions.push_back({{high, 0}, {high, look.on(m.parts[i].box().high).y}, -13, ""});
     for (const auto& o : openingsOf(m, side)) {
-        const auto key = [&](const char* field) { return o.row == "nests" ? std::string{} : o.row + field; };
-        d.dimensions.push_back({{o.u1, o.z0}, {o.u1, o.z1}, 4, key(".height")});
+        const auto key = [&](const std::string& field) {
+            return o.row == "nests" ? std::string{} : o.row + (inside ? ".door_" : ".") + field;
+        };
+        d.dimensions.push_back({{o.u1, o.z0}, {o.u1, o.z1}, 4, key("height")});
     }
     // Square when both diagonals agree: the panel is checked by them as it lies.
     if (local % 2 == 0) {

@@ -7,6 +7,7 @@
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
 #include "core/design/layout.h"
+#include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 
@@ -141,9 +142,11 @@ struct Court {
         h.remedies.push_back({{"nests.height", ""}});
     }
     double openM2(std::string_view kind) const {
+        // Air comes through mesh from a room parted off, not through a sheet.
+        const bool solid = std::ranges::any_of(partitions(s), [](const Partition& p) { return !p.mesh; });
         double sum = 0;
         for (const auto& o : m.openings)
-            if (o.kind == kind) sum += inMm(o.width) * inMm(o.height) / 1e6;
+            if (o.kind == kind && (!solid || opensToBirds(s, o.side, o.at, o.width))) sum += inMm(o.width) * inMm(o.height) / 1e6;
         return sum;
     }
     void air() {

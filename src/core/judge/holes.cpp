@@ -514,7 +514,23 @@ std::vector<Zone> zonesOf(const Model& model) {
         if (p.system == System::floor || p.role == "slab" || p.role == "curb") floor.add(p.box());
         if (p.role == "run-post") runs[p.id.substr(0, p.id.find('/'))].add(p.box());
     }
-    if (floor.high.x > floor.low.x) zones.push_back({"coop", spread(floor, floor.high.z)});
+    // A room parted off is shut as the coop is: what a partition leaves on either side of it is looked at by itself.
+    std::map<std::string, Bounds> partitions, rooms;
+    for (const auto& p : model.parts)
+        if (p.id.starts_with("partitions.") && p.system == System::inside) partitions[p.id.substr(0, p.id.find('/'))].add(p.box());
+    auto birds = floor;
+    for (const auto& [row, b] : partitions) {
+        auto& room = rooms[row] = floor;
+        const bool acrossX = b.size().x < b.size().y;
+        const auto on = [&](Vec3& v) -> double& { return acrossX ? v.x : v.y; };
+        auto low = b.low, high = b.high, middle = (floor.low + floor.high) * 0.5;
+        if (on(low) + on(high) < 2 * on(middle))
+            on(room.high) = on(low), on(birds.low) = on(high);
+        else
+            on(room.low) = on(high), on(birds.high) = on(low);
+    }
+    if (floor.high.x > floor.low.x) zones.push_back({"coop", spread(birds, floor.high.z)});
+    for (const auto& [row, b] : rooms) zones.push_back({row, spread(b, floor.high.z)});
     for (const auto& [row, b] : runs) zones.push_back({row, spread(b, 0)});
     return zones;
 }
@@ -535,8 +551,8 @@ HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool(
             continue;
         }
         s.goals.clear();
-        for (std::size_t k = 0; k < zones.size() && zones[i].name == "coop"; ++k)
-            if (k != i && starts[k]) s.goals.push_back(*starts[k]);
+        for (std::size_t k = 0; k < zones.size() && !zones[i].name.starts_with("runs."); ++k)
+            if (k != i && starts[k] && zones[k].name.starts_with("runs.")) s.goals.push_back(*starts[k]);
         auto found = search(s, model, *starts[i], most);
         all.holes.insert(all.holes.end(), found.holes.begin(), found.holes.end());
         all.whole = all.whole && found.whole, all.cells = found.cells;

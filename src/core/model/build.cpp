@@ -81,6 +81,15 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
                 hole(row, "vent", inMm(highestHead(shell, s.choice(row + ".wall"), s.length(row + ".at"), s.length(row + ".width"))) - h,
                      h);
         }
+    for (const auto& p : oiko::partitions(s)) {
+        auto w = wall(p.wall);
+        w.side = p.key, w.inside = true, w.holes.clear();
+        w.origin = w.origin + w.inward * inMm(p.reach() - kWallDeep);
+        const double at = inMm(s.length(p.key + ".door_at")), sill = inMm(s.length(p.key + ".sill"));
+        w.holes.push_back(
+            {p.key, "inner_door", at, at + inMm(s.length(p.key + ".door_width")), sill, sill + inMm(s.length(p.key + ".door_height"))});
+        partitions.push_back(std::move(w));
+    }
     hole("nests", "nest", inMm(s.length("nests.height") - kNestBoard), inMm(s.length("nests.clear") + kNestBoard));
 }
 
@@ -135,19 +144,6 @@ std::vector<double> boardEnds(Ask& ask, double from, double to, const std::vecto
         if (stops[i + 1] - ends.back() > most) ends.push_back(stops[i]), most = board;
     ends.push_back(to);
     return ends;
-}
-
-std::vector<double> layout(double from, double to, double spacing, double thick) {
-    std::vector<double> out{from};
-    for (double c = spacing; c + thick / 2 < to - thick; c += spacing)
-        if (c - thick / 2 >= from + thick) out.push_back(c - thick / 2);
-    if (to - thick > from + thick - kSameMm) out.push_back(to - thick);
-    return out;
-}
-
-std::vector<double> blockable(std::vector<double> starts, double thick) {
-    if (const auto n = starts.size(); n > 2) starts[n - 2] = std::min(starts[n - 2], starts[n - 1] - thick - 2 * kIn);
-    return starts;
 }
 
 std::string tenths(double v) { return writeNumber(v / kIn, 1); }
@@ -351,6 +347,7 @@ Model buildModel(Settled& settled) {
     wallFrames(b);
     roofFrame(b);
     skin(b);
+    partitionCovers(b);
     leaves(b);
     nests(b);
     roosts(b);

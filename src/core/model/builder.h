@@ -8,6 +8,8 @@
 #include "core/catalog/lumber.h"
 #include "core/design/design.h"
 #include "core/design/layout.h"
+#include "core/design/partition.h"
+#include "core/design/setout.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/model/part.h"
@@ -16,7 +18,7 @@ namespace oiko {
 
 inline constexpr double kIn = 25.4;
 /// Thicknesses of dressed boards: a 2x stands 1 1/2 in, a 1x 3/4 in (PS 20).
-inline constexpr double kTwoBy = 1.5 * kIn, kOneBy = 0.75 * kIn;
+inline constexpr double kTwoBy = kTwoByMm, kOneBy = 0.75 * kIn;
 
 /// An opening as framing and skin see it: along its wall from the left, above the deck.
 struct Hole {
@@ -26,13 +28,15 @@ struct Hole {
 
 /// A wall seen from outside: u from its left end, d inwards from the frame's outer face, z up from the deck.
 struct WallFrame {
-    int local = 0;     ///< 0 front, 1 right, 2 back (the roof falls to it), 3 left
-    std::string side;  ///< the coop side it ends up on
+    int local = 0;     ///< 0 front, 1 right, 2 back (the roof falls to it), 3 left; a partition's, the end wall it stands along
+    std::string side;  ///< the coop side it ends up on, or the partition's row
     Vec3 origin, u, inward;
     double length = 0;
     bool sloping = false;
     double from = 0, to = 0;  ///< where its own framing runs
     std::vector<Hole> holes;
+    bool inside = false;  ///< a partition
+    std::string assembly() const { return inside ? "partition" : side + " wall"; }
     /// The shell's local y at u, of a sloping wall.
     double yAt(double along) const { return local == 1 ? along : length - along; }
     Vec3 at(double along, double depth, double z) const { return origin + u * along + inward * depth + Vec3{0, 0, z}; }
@@ -50,6 +54,7 @@ public:
     double before, past;       ///< shell.before, shell.past: the roof's frame runs along x from -before to wide + past
     double rafterDeep, overhang, rake, skinThick;
     std::vector<WallFrame> walls;
+    std::vector<WallFrame> partitions;  ///< seen from their rooms, as the end walls are from outside; sides are their rows
 
     /// Height above grade of the rafters' underside and top at local y.
     double under(double y) const { return floor + shell.rafterUndersideMm(y); }
@@ -96,10 +101,6 @@ std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, doub
 /// Where a member from `from` to `to` that is longer than any board is parted, each joint over one of `middles` (ascending). The first
 /// board is at most `first` long, so that joints of neighbouring members can be staggered. Both ends are in it.
 std::vector<double> boardEnds(Ask& ask, double from, double to, const std::vector<double>& middles, double first = 1e9);
-/// Starts of members 1.5 in thick: both ends, and centres on the layout between.
-std::vector<double> layout(double from, double to, double spacing, double thick = 1.5 * kIn);
-/// The same with room for a block of 2 in before the last member: one that stands nearer moves back.
-std::vector<double> blockable(std::vector<double> starts, double thick = 1.5 * kIn);
 /// Evenly spaced left edges of members `thick` wide, both ends flush, at most `apart` centre to centre.
 std::vector<double> evenly(double length, double thick, double apart);
 std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth
@@ -109,6 +110,7 @@ void floorFrame(Builder&);
 void wallFrames(Builder&);
 void roofFrame(Builder&);
 void skin(Builder&);
+void partitionCovers(Builder&);
 void leaves(Builder&);
 void nests(Builder&);
 void roosts(Builder&);

@@ -73,7 +73,8 @@ void roosts(Builder& b) {
                  step = inMm(b.s.length("roost.step"));
     const auto n = static_cast<int>(b.s.count("roost.count"));
     const bool boards = b.s.flag("roost.boards");
-    const double inside = 3.5 * kIn, u0 = inside + inMm(roostClear(b.s)), u1 = w.length - u0;
+    const auto [from, to] = birdsAlong(b.s, w.side);
+    const double inside = 3.5 * kIn, u0 = inMm(from + roostClear(b.s)), u1 = inMm(to - roostClear(b.s));
     const double d0 = inside + 6 * kIn, d1 = inside + 12 * kIn + apart * (n - 1) + 6 * kIn;
     // Within a curb the stands go down to the earth, in treated wood.
     const double foot = earthFloor(b.s) ? -b.floor : 0;

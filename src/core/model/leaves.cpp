@@ -15,8 +15,7 @@ struct Fitter {
     const Hole& h;
     Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
               std::vector<Solid> solids) {
-        auto* p =
-            b.add(h.row + "/" + name, role, w.side + " wall", System::openings, form, std::move(stock), along, across, std::move(solids));
+        auto* p = b.add(h.row + "/" + name, role, w.assembly(), System::openings, form, std::move(stock), along, across, std::move(solids));
         if (p) p->side = w.side, p->opening = h.row;
         return p;
     }
@@ -25,13 +24,13 @@ struct Fitter {
     }
     static constexpr Vec3 kUp{0, 0, 1};
 
-    /// A leaf in the siding's plane on a frame of flat boards behind it; hung on the left trimmer.
-    void hingedLeaf(const std::string& sheet, const std::string& frame) {
+    /// A leaf in the plane of the siding, or of a partition's cover, on a frame of flat boards behind it; hung on the left trimmer.
+    void hingedLeaf(const std::string& sheet, const std::string& frame, Form form = Form::sheet) {
         const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, wide = inMm(profile(frame)->wide);
         if (profile(sheet))
             boardedLeaf(sheet, frame, u0, u1, z0, z1);
         else
-            put("leaf/sheet", "leaf", Form::sheet, sheet, kUp, w.u,
+            put("leaf/sheet", form == Form::mesh ? "leaf-mesh" : "leaf", form, sheet, kUp, w.u,
                 {w.box(u0, u1, -std::min(b.skinThick, inMm(thicknessOf(sheet))), 0, z0, z1)});
         board("leaf/stile/left", "leaf-stile", frame, kUp, w.u, w.box(u0, u0 + wide, 0, kOneBy, z0, z1));
         board("leaf/stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, kOneBy, z0, z1));
@@ -125,6 +124,15 @@ struct Fitter {
 }  // namespace
 
 void leaves(Builder& b) {
+    for (const auto& w : b.partitions)
+        for (const auto& h : w.holes) {
+            const auto& cover = b.s.choice(w.side + ".cover");
+            const bool mesh = cover == "mesh";
+            const auto stock = mesh ? b.s.choice("mesh.kind") : cover;
+            Fitter{b, w, h}.hingedLeaf(stock, "1x4", mesh ? Form::mesh : Form::sheet);
+            const double out = inMm(thicknessOf(stock));
+            b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0, h.u1, -out - (h.u1 - h.u0), -out - kGap, h.z0 + kGap, h.z1)});
+        }
     for (const auto& w : b.walls)
         for (const auto& h : w.holes) {
             Fitter f{b, w, h};

@@ -284,17 +284,9 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
 void roofFrame(Builder& b) {
     const double spacing = inMm(readLength(b.s.choice("roof.spacing"), Units::imperial).value());
     // Over the coop and, on layouts of their own, over the runs that the roof goes on over; a pair stands beside either end wall there.
-    auto xs = blockable(layout(0, b.wide, spacing));
+    auto xs = raftersOver(b.wide, spacing);
+    auto ties = tiesBeside(xs, b.wide);
     const double off = inMm(runOffset(b.s));
-    // Beside each inner pair, to its right, or to its left where an end wall and what is fixed inside to it are too near. One nearer
-    // still is held by that wall.
-    std::vector<double> ties;
-    const double last = b.wide - inMm(kWallDeep) - 2 * kIn;
-    for (std::size_t i = 1; i + 1 < xs.size(); ++i)
-        if (xs[i] + 2 * kT <= last)
-            ties.push_back(xs[i] + kT);
-        else if (xs[i] <= last && xs[i] - kT >= xs[i - 1] + 2 * kT)
-            ties.push_back(xs[i] - kT);
     // Over a run the outermost pair needs none either: a post carries its ridge, and it pushes nothing outwards.
     for (const bool past : {false, true}) {
         const double length = (past ? b.past : b.before) - off;

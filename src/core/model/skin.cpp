@@ -18,12 +18,13 @@ struct Siding {
     const Skin& kind = oiko::skin(b.s.choice("skin.kind"));
     double t = b.skinThick, bottom = -inMm(b.shell.deck) - kIn;
     double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
-    std::optional<double> ridge = b.shell.ridgeOn(w.side) ? std::optional{inMm(*b.shell.ridgeOn(w.side))} : std::nullopt;
+    std::optional<double> ridge;
     std::vector<Hole> holes = w.holes;
 
     Siding(Builder& builder, const WallFrame& wall) : b{builder}, w{wall} {
         // The ridge board passes through a gable's siding.
         const double half = inMm(b.shell.ridgeThick) / 2;
+        if (const auto at = b.shell.ridgeOn(b.sideName(w.local))) ridge = inMm(*at);
         if (ridge) holes.push_back({"roof", "ridge", *ridge - half, *ridge + half, ridgeUndersideMm(b.shell), 1e6});
     }
 
@@ -36,24 +37,26 @@ struct Siding {
     }
     void put(const std::string& name, std::string_view role, Form form, std::string_view stock, Vec3 along, Vec3 across,
              std::vector<Solid> solids) {
-        if (auto* p = b.add(w.side + "/" + name, role, w.side + " wall", System::skin, form, std::string{stock}, along, across,
-                            std::move(solids)))
+        if (auto* p = b.add(w.side + "/" + name, role, w.assembly(), w.inside ? System::inside : System::skin, form, std::string{stock},
+                            along, across, std::move(solids)))
             p->side = w.side;
     }
 
-    void panels() {
+    /// In widths of a sheet or a roll, joints over studs.
+    void upright(const std::string& name, std::string_view role, Form form, std::string_view stock, double from, double to) {
         const double sheet = 48 * kIn;
         int n = 0;
-        for (double u = 0; u < w.length - kSameMm;) {
-            double u1 = std::min(u + sheet, w.length);
+        for (double u = from, next = sheet; u < to - kSameMm; next += sheet) {
+            double u1 = std::min(next, to);
             // A strip under 3 in is avoided: the joint moves back to the stud before.
-            if (w.length - u1 > kSameMm && w.length - u1 < 3 * kIn) u1 -= spacing;
-            put("siding/" + std::to_string(++n), "siding", Form::sheet, kind.stock, {0, 0, 1}, w.u,
+            if (to - u1 > kSameMm && to - u1 < 3 * kIn) u1 -= spacing;
+            put(name + std::to_string(++n), role, form, stock, {0, 0, 1}, w.u,
                 sheetWithHoles(
                     w, u, u1, -t, 0, bottom, [&](double at) { return top(at, t); }, holes, ridge.value_or(-1e9)));
             u = u1;
         }
     }
+    void panels() { upright("siding/", "siding", Form::sheet, kind.stock, 0, w.length); }
 
     /// What battens stop at: casings, vents, nests, and strips behind a run.
     std::vector<Hole> barred() const {
@@ -215,6 +218,18 @@ void skin(Builder& b) {
     }
     cornerBoards(b);
     for (const auto& w : b.walls) casings(b, w);
+}
+
+void partitionCovers(Builder& b) {
+    for (const auto& w : b.partitions) {
+        const auto& cover = b.s.choice(w.side + ".cover");
+        const bool mesh = cover == "mesh";
+        const auto stock = mesh ? b.s.choice("mesh.kind") : cover;
+        Siding sheets{b, w};
+        sheets.t = inMm(thicknessOf(stock)), sheets.bottom = 0;
+        // Between the rafters, up to what lies on them.
+        sheets.upright("cover/", mesh ? "partition-mesh" : "partition-sheet", mesh ? Form::mesh : Form::sheet, stock, w.from, w.to);
+    }
 }
 
 }  // namespace oiko

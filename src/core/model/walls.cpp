@@ -26,8 +26,9 @@ struct Framer {
     }
     std::string id(std::string_view role, double u) const { return w.side + "/" + std::string{role} + "/" + tenths(u); }
     void put(std::string_view role, std::string name, std::string stock, Vec3 along, Vec3 wideAxis, Solid solid) {
-        b.lumber(std::move(name), role, w.side + " wall", System::walls, std::move(stock), along, wideAxis, std::move(solid));
-        if (!b.model.parts.empty()) b.model.parts.back().side = w.side;
+        if (auto* p = b.lumber(std::move(name), role, w.assembly(), w.inside ? System::inside : System::walls, std::move(stock), along,
+                               wideAxis, std::move(solid)))
+            p->side = w.side;
     }
     /// An upright 2x4 from u, cut to the roof's slope where it reaches the top.
     void upright(std::string_view role, double u, double z0, double z1, bool toPlates, std::string_view more = {}) {
@@ -140,7 +141,7 @@ struct Framer {
     bool ridgeStands = false;
 
     void build() {
-        if (const auto at = b.shell.ridgeOn(w.side)) {
+        if (const auto at = b.shell.ridgeOn(b.sideName(w.local))) {
             const double middle = inMm(*at), half = inMm(b.shell.ridgeThick) / 2;
             ridge = {middle - half, middle + half};
         }
@@ -171,8 +172,8 @@ struct Framer {
 
 void wallFrames(Builder& b) {
     const double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
-    for (auto& w : b.walls) {
-        Framer f{b, w, spacing, inMm(b.shell.plates)};
+    const auto frame = [&](WallFrame& w, Length plates) {
+        Framer f{b, w, spacing, inMm(plates)};
         f.build();
         for (const auto& h : w.holes) {
             OpeningSpec o{h.row, h.kind, w.side, mm(h.u0), mm(h.u1 - h.u0), mm(h.z0), mm(h.z1 - h.z0), {}};
@@ -180,7 +181,10 @@ void wallFrames(Builder& b) {
             for (std::size_t i = 0; i < 4; ++i) o.corners[i] = w.at(corners[i].first, 0, corners[i].second);
             b.model.openings.push_back(o);
         }
-    }
+    };
+    for (auto& w : b.walls) frame(w, b.shell.plates);
+    // A partition carries no roof: one plate does.
+    for (auto& w : b.partitions) frame(w, kPlate);
 }
 
 }  // namespace oiko

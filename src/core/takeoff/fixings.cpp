@@ -30,13 +30,15 @@ struct Schedule {
 constexpr Schedule kSchedule[] = {
     {"block footing slab curb", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
-    {"window-mesh run-mesh gate-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
+    {"window-mesh run-mesh gate-mesh leaf-mesh partition-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
     {"siding", "stud king trimmer ridge-post corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8,
      "siding", kR602},
     {"siding", "*", "", 0, 0, "none", kPractice},
+    {"partition-sheet", "stud king trimmer ridge-post bottom-plate top-plate header sill cripple", "screw-1-1/4", 0, 8, "leaf", kPractice},
+    {"partition-sheet", "*", "", 0, 0, "none", kPractice},
     {"roof-deck", "rafter fly-rafter lookout ridge", "nail-8d", 0, 8, "deck", kR602},
     {"lookout", "rafter fly-rafter siding", "nail-16d", 2, 0, "endnail", kPractice},
     {"roof-deck underlayment shingles roll-strip drip-edge", "*", "", 0, 0, "none", kPractice},  // by area and length, below
@@ -127,7 +129,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (j.kind == Joint::Kind::hinged) {
             // Two hinges, three from 60 in: straps on doors and gates, butts on sashes and lids.
             const auto owner = a.opening;
-            const bool door = owner.starts_with("doors") || owner.ends_with("gate");
+            const bool door = owner.starts_with("doors") || owner.starts_with("partitions") || owner.ends_with("gate");
             const double span = owner == "nests" ? a.extent(a.along.z > 0.5 ? a.wide : a.thick()) : a.extent({0, 0, 1});
             const double along = owner == "nests" ? std::max(a.extent(a.wide), a.extent(a.along)) : span;
             add(door ? "strap-hinge-6" : "butt-hinge-3", along >= 60 * 25.4 ? 3 : 2, "hinge");
@@ -166,6 +168,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     for (const auto& o : m.openings) {
         if (o.kind == "people_door" || o.kind == "clean_out")
             add("barrel-bolt", 1, "latch"), add("two-step-lock", 1, "latch"), add("hook-eye", 1, "holdopen");
+        if (o.kind == "inner_door") add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
         if (o.kind == "pop") add("two-step-lock", 1, "latch");
         if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
         if (o.kind == "gate") add("gate-latch", 1, "latch"), add("barrel-bolt", 1, "latch"), add("hook-eye", 1, "holdopen");

@@ -1,0 +1,104 @@
+#include "core/design/partition.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/base/tolerance.h"
+#include "core/catalog/stock.h"
+#include "core/design/layout.h"
+#include "core/design/setout.h"
+#include "core/design/sizing.h"
+
+namespace oiko {
+namespace {
+
+std::string_view leftOf(std::string_view side) { return kSides[(sideIndex(side) + 3) % 4]; }
+std::string_view rightOf(std::string_view side) { return kSides[(sideIndex(side) + 1) % 4]; }
+
+Length coverThick(Ask& ask, const std::string& key) {
+    const auto& cover = ask.choice(key + ".cover");
+    return thicknessOf(cover == "mesh" ? ask.choice("mesh.kind") : cover);
+}
+
+}  // namespace
+
+Partition partition(Ask& ask, int row) {
+    const auto key = "partitions." + std::to_string(row);
+    return {key, ask.choice(key + ".wall"), ask.length(key + ".room"), ask.choice(key + ".cover") == "mesh", coverThick(ask, key)};
+}
+
+std::vector<Partition> partitions(Ask& ask) {
+    std::vector<Partition> out;
+    for (const int row : ask.rows("partitions")) out.push_back(partition(ask, row));
+    return out;
+}
+
+Length roomsAt(Ask& ask, std::string_view wall) {
+    Length sum;
+    for (const auto& p : partitions(ask))
+        if (p.wall == wall) sum += p.reach() - kWallDeep;
+    return sum;
+}
+
+Length roomsAbout(Ask& ask, std::string_view wall) {
+    Length sum;
+    for (const int row : ask.rows("partitions")) {
+        const auto room = slotKey("partitions", row, "room");
+        if (ask.choice(slotKey("partitions", row, "wall")) == wall)
+            sum += (ask.isSet(room) ? ask.length(room) : inches(42)) + inches(0.5) + kWallDeep;
+    }
+    return sum;
+}
+
+std::pair<Length, Length> birdsAlong(Ask& ask, std::string_view side) {
+    return {kWallDeep + roomsAt(ask, leftOf(side)), wallLength(ask, side) - kWallDeep - roomsAt(ask, rightOf(side))};
+}
+
+Length birdsAcross(Ask& ask, std::string_view side) {
+    return wallLength(ask, leftOf(side)) - kWallDeep * 2 - roomsAt(ask, side) - roomsAt(ask, opposite(side));
+}
+
+bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width) {
+    if (roomsAt(ask, side) > Length{}) return false;
+    const auto [from, to] = birdsAlong(ask, side);
+    return at + width > from && at < to;
+}
+
+Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
+    const auto head = highestHead(shell, ask.choice(key + ".wall"), ask.length(key + ".door_at"), ask.length(key + ".door_width"));
+    return shell.gable() ? std::min(head, std::max(shell.lowWall(), shell.otherWall())) : head;
+}
+
+Length roomBetweenRafters(Ask& ask, int row, Length wanted, Length least) {
+    const auto key = "partitions." + std::to_string(row);
+    const auto& wall = ask.choice(key + ".wall");
+    const int local = (sideIndex(wall) - sideIndex(ask.choice("roof.falls_to")) + 6) % 4;
+    const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(coverThick(ask, key)), wallDeep = inMm(kWallDeep);
+    auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value())), ties = rafters;
+    ask.choice("roof.form") == "gable" ? void(ties = tiesBeside(rafters, wide)) : ties.clear();
+    // The frame stands under rafters, but not where a tie passes; the cover goes up beside both. Seen from the room's end wall.
+    const auto meets = [&](const std::vector<double>& bars, double from, double to) {
+        return std::ranges::any_of(bars, [&](double x) {
+            const double at = local == 1 ? wide - x - kTwoByMm : x;
+            return at < to - kSameMm && at + kTwoByMm > from + kSameMm;
+        });
+    };
+    const auto free = [&](Length room) {
+        const double from = wallDeep + inMm(room);
+        return !meets(rafters, from, from + cover) && !meets(ties, from, from + cover + wallDeep);
+    };
+    auto best = wanted;
+    auto off = feet(100);
+    const auto most = mm(wide) - kWallDeep * 3 - kLeastBirds;
+    // The wanted depth itself, and every quarter of an inch.
+    const auto offer = [&](Length room) {
+        const auto d = room > wanted ? room - wanted : wanted - room;
+        if (d < off && free(room)) off = d, best = room;
+    };
+    if (wanted >= least) offer(wanted);
+    for (auto room = inches(0.25) * ((least.count() + inches(0.25).count() - 1) / inches(0.25).count()); room <= most; room += inches(0.25))
+        offer(room);
+    return best;
+}
+
+}  // namespace oiko

@@ -1,0 +1,48 @@
+#pragma once
+// Rooms parted off at an end of the coop: a feed room, a store, a corner for chicks. The partition stands across the coop under its
+// roof's slope, as the end wall does, and one steps over its sill through a door of its own.
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "core/design/param.h"
+#include "core/design/shell.h"
+
+namespace oiko {
+
+struct Partition {
+    std::string key;   ///< "partitions.1"
+    std::string wall;  ///< the end wall that the room lies at
+    Length room;       ///< clear, between that wall's inner face and the partition
+    bool mesh = false;
+    Length cover;  ///< thickness of its mesh or sheet, which faces the room
+    /// From the end wall's outer face to the face of its studs towards the birds.
+    Length reach() const { return kWallDeep + room + cover + kWallDeep; }
+};
+Partition partition(Ask& ask, int row);
+std::vector<Partition> partitions(Ask& ask);
+
+/// What the rooms at a wall take of the coop's inside, partition included.
+Length roomsAt(Ask& ask, std::string_view wall);
+/// The same before anything else is known: of rooms that follow their rule about as much as they will take.
+Length roomsAbout(Ask& ask, std::string_view wall);
+/// The birds' room along a wall, from its left end seen from outside, between the inner faces of what stands across it.
+std::pair<Length, Length> birdsAlong(Ask& ask, std::string_view side);
+/// Clear from a wall's inner face, or a partition's, to what stands across from it.
+Length birdsAcross(Ask& ask, std::string_view side);
+/// What lies along a wall in a room parted off, or behind a partition: as `birdsAlong`, from the wall's left end.
+bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width);
+/// Room for the head of a partition's door, over the deck: under its plate, and under the ties that cross the room it swings into.
+Length partitionHead(Ask& ask, const Shell& shell, const std::string& key);
+/// A room's clear depth nearest to `wanted`, at least `least`, whose partition clears rafters and ties: its cover goes up beside
+/// them.
+Length roomBetweenRafters(Ask& ask, int row, Length wanted, Length least);
+
+/// From what opens in a wall to a partition that meets it: tracks and battens inside. Common practice.
+inline constexpr Length kBesidePartition = inches(4.5);
+/// Least of the birds' room along the coop; least clear depth of a room. Common practice.
+inline constexpr Length kLeastBirds = feet(3), kLeastRoom = inches(24);
+/// A partition's door opens into its room: what is fixed inside to the end wall stands before it.
+inline constexpr Length kSwingClear = kInsideFittings + inches(0.5);
+
+}  // namespace oiko

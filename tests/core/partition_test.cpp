@@ -1,0 +1,177 @@
+// Rooms parted off at an end: sound and shut, the birds' floor without them, and what may not stand in them.
+#include <algorithm>
+#include <cmath>
+
+#include "core/design/layout.h"
+#include "core/design/partition.h"
+#include "core/design/setout.h"
+#include "core/design/sizing.h"
+#include "core/judge/findings.h"
+#include "core/judge/holes.h"
+#include "whole.h"
+
+namespace oiko {
+namespace {
+
+const std::vector<std::vector<Change>>& partedCoops() {
+    static const std::vector<std::vector<Change>> all{
+        {{"coop.width", "16'"}, {"coop.depth", "8'"}, {"partitions.1.wall", "left"}},
+        {{"partitions.1.wall", "right"}, {"partitions.1.cover", "plain-1/2"}, {"flock.count", "8"}},
+        {{"partitions.1.wall", "left"}, {"roof.form", "gable"}, {"flock.count", "10"}},
+        {{"partitions.1.wall", "right"}, {"roof.form", "gable"}, {"roof.cover", "shingles"}, {"partitions.1.cover", "plain-1/2"}},
+        {{"partitions.1.wall", "back"}, {"roof.falls_to", "left"}, {"flock.count", "6"}, {"roof.spacing", "16in"}},
+        {{"partitions.1.wall", "front"}, {"roof.falls_to", "right"}, {"roof.form", "gable"}, {"roof.pitch", "8/12"}, {"flock.count", "6"}},
+        {{"partitions.1.wall", "left"}, {"partitions.2.wall", "right"}, {"coop.width", "16'"}, {"flock.count", "8"}},
+        {{"partitions.1.wall", "left"}, {"roof.cover", "roll_roofing"}, {"foundation.kind", "slab"}, {"frame.spacing", "16in"}},
+        {{"partitions.1.wall", "left"},
+         {"roof.form", "gable"},
+         {"runs.1.top", "shared"},
+         {"runs.1.side", "right"},
+         {"skin.kind", "shiplap"}},
+        {{"partitions.1.wall", "left"}, {"foundation.kind", "posts"}, {"mesh.kind", "hardware-cloth-1/4"}, {"partitions.1.sill", "12in"}},
+    };
+    return all;
+}
+
+class Parted : public testing::TestWithParam<std::size_t> {};
+TEST_P(Parted, IsSoundAndShut) {
+    if (sampled() && GetParam() % 5 != 1) GTEST_SKIP();
+    // The search for ways in takes seconds: every other one is led through it.
+    const auto d = designWith(partedCoops()[GetParam()]);
+    if (GetParam() % 2 == 1)
+        expectWholeAndShut(d);
+    else
+        EXPECT_EQ(unsound(modelOf(d)), "");
+}
+INSTANTIATE_TEST_SUITE_P(Coops, Parted, testing::Range<std::size_t>(0, partedCoops().size()));
+
+/// What lies beyond the room, on the birds' side, in the direction of the room's end wall.
+double towards(std::string_view wall, const Vec3& p) {
+    return wall == "left" ? -p.x : wall == "right" ? p.x : wall == "front" ? -p.y : p.y;
+}
+
+TEST_P(Parted, KeepsTheBirdsThingsOutOfTheRoom) {
+    const auto a = answerTo(designWith(partedCoops()[GetParam()]));
+    for (const auto& room : partitions(*a->settled)) {
+        double face = 1e300;  // of the partition towards the birds
+        for (const auto& p : a->model->parts)
+            if (p.side == room.key && p.role == "bottom-plate")
+                face = std::min(face, std::min(towards(room.wall, p.box().low), towards(room.wall, p.box().high)));
+        ASSERT_LT(face, 1e299);
+        int doors = 0;
+        for (const auto& p : a->model->parts)
+            if (p.id.starts_with("roosts/") || p.id.starts_with("nests/") || p.id.starts_with("pops."))
+                EXPECT_LE(std::max(towards(room.wall, p.box().low), towards(room.wall, p.box().high)), face + 0.1) << p.id;
+        for (const auto& o : a->model->openings) doors += o.kind == "people_door" && o.side == room.wall;
+        EXPECT_EQ(doors, room.key == "partitions.1" ? 1 : 0) << "one comes into the first room from outside";
+        EXPECT_TRUE(std::ranges::any_of(a->model->clear, [&](const ClearSpace& c) { return c.id == room.key + "/swing"; }));
+    }
+}
+
+TEST(PartedByHand, AFeedRoomThreeFeetDeep) {
+    // 12 ft by 8 ft with a room 3 ft deep at the left: rafters stand at 0, 23 1/4, 47 1/4 … in; a partition 3 1/16 + 3 1/2 thick from
+    // 39 1/2 on would reach 43 1/16, clear of the one at 47 1/4.
+    const auto d = designWith({{"coop.width", "12'"}, {"coop.depth", "8'"}, {"partitions.1.wall", "left"}, {"partitions.1.room", "3'"}});
+    const auto a = answerTo(d);
+    auto& s = *a->settled;
+    const double clear = (144 - 7 - 36 - 3.5 - 1.0 / 16) * (96 - 7) / 144;
+    EXPECT_NEAR(inSquareFeet(clearFloor(s)), clear, 1e-4);
+    const auto& finding = *std::ranges::find(a->findings, std::string{"room.floor"}, &Finding::id);
+    EXPECT_NEAR(finding.value / 0.09290304, clear / 12, 1e-4) << "the gauge counts the birds' room alone";
+    // The mesh's face stands 3 1/2 + 36 in from the wall's outer face, its studs 1/16 further; between the walls 7' 5" long.
+    Bounds mesh, plate;
+    double cover = 0;
+    for (const auto& p : a->model->parts) {
+        if (p.role == "partition-mesh") mesh.add(p.box()), cover += p.volumeMm3() / p.extent(p.thick());
+        if (p.side == "partitions.1" && p.role == "bottom-plate") plate = p.box();
+    }
+    EXPECT_NEAR(mesh.low.x / 25.4, 39.5, 1e-3);
+    EXPECT_NEAR(plate.low.x / 25.4, 39.5625, 1e-3);
+    EXPECT_NEAR(plate.size().y / 25.4, 89, 1e-3);
+    // Its top follows the rafters' tops, level with what lies on them: no birds fly over.
+    const auto shell = shellOf(s);
+    EXPECT_NEAR(mesh.high.z, inMm(shell.floorTop) + shell.rafterTopMm(3.5 * 25.4), 0.01);
+    // A doorway 28 in wide and as high as it is asked; the rest of the trapezium is mesh.
+    const double high = shell.rafterTopMm(3.5 * 25.4) / 25.4, low = shell.rafterTopMm((96 - 3.5) * 25.4) / 25.4;
+    const double door = 28 * inMm(s.length("partitions.1.door_height")) / 25.4;
+    EXPECT_NEAR(cover / (25.4 * 25.4), (high + low) / 2 * 89 - door, 1);
+    // One walks through: its head is as high over the floor as the keeper in boots and 2 in, over the sill.
+    EXPECT_EQ(s.length("partitions.1.door_height") + s.length("partitions.1.sill"), s.length("keeper.height") + inches(3));
+}
+
+TEST(PartedByHand, TheirCoversGoUpBesideTheRafters) {
+    EXPECT_EQ(raftersOver(96 * 25.4, 24 * 25.4).size(), 5u);
+    // Beside each inner rafter a tie; none at the ends.
+    EXPECT_EQ(tiesBeside(raftersOver(96 * 25.4, 24 * 25.4), 96 * 25.4).size(), 3u);
+    for (const auto* form : {"single_slope", "gable"})
+        for (const auto* spacing : {"16in", "24in"})
+            for (int inch = 36; inch <= 60; ++inch) {
+                const std::vector<Change> changes{
+                    {"coop.width", "14'"},     {"coop.depth", "8'"},           {"roof.form", form},
+                    {"roof.spacing", spacing}, {"partitions.1.wall", "right"}, {"partitions.1.room", std::to_string(inch) + "in"}};
+                const auto d = Design{}.withUnjudged(changes);
+                ASSERT_TRUE(d);
+                Settled s{d.value()};
+                const auto c = clash(s);
+                const auto m = buildModel(s);
+                // What the clash says is what the solids say: a cover that meets a rafter or a tie shares its volume.
+                const auto met = overlaps(m);
+                const bool meets = std::ranges::any_of(met, [](const Fault& f) {
+                    return f.a.starts_with("partitions.") != f.b.starts_with("partitions.") &&
+                           (f.a.starts_with("roof/") || f.b.starts_with("roof/"));
+                });
+                EXPECT_EQ(c && c->id == "partition.rafter", meets) << form << spacing << inch << " " << told(met);
+            }
+}
+
+TEST(Parted, NewDesignsOfEveryFlockTakeARoom) {
+    for (const auto* roof : {"single_slope", "gable"})
+        for (const auto* wall : {"left", "right"})
+            for (const auto* cover : {"mesh", "plain-1/2"})
+                for (const auto* size : {"bantam", "standard", "heavy"})
+                    for (int birds = 5; birds <= 20; birds += 3) {
+                        const auto r = Design{}.with({{"flock.size", size},
+                                                      {"flock.count", std::to_string(birds)},
+                                                      {"roof.form", roof},
+                                                      {"partitions.1.wall", wall},
+                                                      {"partitions.1.cover", cover}});
+                        EXPECT_TRUE(r) << wall << size << birds << roof << cover << (r ? "" : words::say(r.error(), Units::imperial));
+                    }
+}
+
+TEST(Parted, IsSeenToBeOpenWhereASheetOfTheRoomIsMissing) {
+    // A piece of siding behind the room is taken away: something gets into the room, and it is found there.
+    const auto d = designWith(partedCoops()[0]);
+    auto a = answerTo(d);
+    auto m = *a->model;
+    const auto gone = std::ranges::find(m.parts, std::string{"left/siding/1"}, &Part::id);
+    ASSERT_NE(gone, m.parts.end());
+    gone->solids.clear(), gone->inner.clear();
+    const auto found = allHoles(m, ballThatMeshStops(*a->settled), {}, 3);
+    ASSERT_FALSE(found.holes.empty());
+    EXPECT_TRUE(std::ranges::any_of(found.holes, [](const WayOut& h) { return h.at.x < 150; }));
+}
+
+TEST(Parted, ASheetShutsItsRoomsAirOut) {
+    const std::vector<Change> parted{
+        {"coop.width", "16'"}, {"coop.depth", "8'"}, {"partitions.1.wall", "left"}, {"windows.1.wall", "left"}};
+    // Through mesh the room's window airs the birds too: all that opens counts.
+    const auto a = answerTo(designWith(parted));
+    double open = 0;
+    for (const auto& o : a->model->openings)
+        if (o.kind == "vent" || o.kind == "window" || o.kind == "pop") open += inMm(o.width) * inMm(o.height) / 92903.04;
+    const auto& air = *std::ranges::find(a->findings, std::string{"air.summer"}, &Finding::id);
+    EXPECT_NEAR(air.value / 0.09290304 * 12, open, 1e-6);
+    // Behind plywood it gives them nothing, and is refused.
+    auto shut = parted;
+    shut.push_back({"partitions.1.cover", "plain-1/2"});
+    const auto trial = Design{}.with(shut);
+    ASSERT_FALSE(trial);
+    EXPECT_EQ(trial.error().what.id, "clash.partition.opening");
+    EXPECT_FALSE(opensToBirds(*a->settled, "left", inches(20), inches(20)));
+    EXPECT_FALSE(opensToBirds(*a->settled, "front", inches(10), inches(20)));
+    EXPECT_TRUE(opensToBirds(*a->settled, "back", inches(10), inches(20))) << "the back's left end is the birds'";
+}
+
+}  // namespace
+}  // namespace oiko
