@@ -38,6 +38,7 @@ const std::vector<Belongs>& table() {
         {"roof.overhang", roof, {"rafter", "fly-rafter", "fascia"}, ""},
         {"roof.rake", roof, {"purlin", "fly-rafter", "lookout"}, ""},
         {"skin.kind", skin, {"siding", "skin-batten"}, ""},
+        {"doors.*.steps", openings, {"stringer", "tread", "rail-post", "handrail"}, ""},
         {"partitions.*.cover", std::nullopt, {"partition-mesh", "partition-sheet", "leaf", "leaf-mesh"}, ""},
         {"partitions.*.sill", inside, {"sill", "cripple"}, ""},
         {"roost.wall", inside, {}, "roosts/"},

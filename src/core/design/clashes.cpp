@@ -17,14 +17,14 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 46> kIds{
-    "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",     "wall.panel",      "opening.corner", "opening.apart",
-    "opening.head",   "opening.low",    "roost.room",        "roost.roof",     "nests.run",       "nests.sheet",    "run.wall",
-    "run.roof",       "run.low",        "run.pitch",         "run.rafter",     "run.opening",     "gate.room",      "ramp.long",
-    "ramp.sheet",     "beam.stock",     "door.eave",         "run.before",     "run.past",        "ridge.wall",     "ridge.low",
-    "ridge.ties",     "opening.ridge",  "shutter.sheet",     "siding.eave",    "nests.eave",      "run.shared",     "run.twice",
-    "run.gate",       "roost.boards",   "partition.form",    "partition.wall", "partition.twice", "partition.room", "partition.rafter",
-    "partition.door", "partition.head", "partition.opening", "partition.roost"};
+constexpr std::array<std::string_view, 48> kIds{
+    "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
+    "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
+    "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
+    "ramp.sheet",     "beam.stock",     "door.eave",         "run.before",      "run.past",        "ridge.wall",     "ridge.low",
+    "ridge.ties",     "opening.ridge",  "shutter.sheet",     "siding.eave",     "nests.eave",      "run.shared",     "run.twice",
+    "run.gate",       "roost.boards",   "partition.form",    "partition.wall",  "partition.twice", "partition.room", "partition.rafter",
+    "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -188,6 +188,11 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                              {o.height, edge},
                              edge > inches(14) ? std::optional{Change{o.row + ".height", text(o.row, edge, s)}} : std::nullopt};
         }
+        // The rail of its steps goes up beside the door, under the roof's edge.
+        if (const auto edge = roofEdge(shell, o.wall) - shell.floorTop; o.row.starts_with("doors") && shell.eaveSide(o.wall) &&
+                                                                        edge < kStepsRail && shell.floorTop > inches(23) &&
+                                                                        s.applies(o.row + ".steps") && s.flag(o.row + ".steps"))
+            return Clash{"steps.eave", o.row + ".steps", "coop.low_wall", {edge, kStepsRail}, Change{o.row + ".steps", "no"}};
         if (o.vent && o.sill < inches(5)) return Clash{"opening.low", heightKey(o), "coop.low_wall", {keyRef(heightKey(o)), o.sill}};
     }
     return std::nullopt;
@@ -334,6 +339,15 @@ std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPla
                      "roof.falls_to",
                      {Ref{"side." + run.side}, Ref{"side." + s.choice("roof.falls_to")}},
                      Change{run.key + ".side", std::string{kSides[(sideIndex(s.choice("roof.falls_to")) + 3) % 4]}}};
+    // Under a ridge three posts stand at its far end, each on a block of its own.
+    const auto posts = runOuterPosts(s, run);
+    for (std::size_t i = 1; i < posts.size(); ++i)
+        if (const auto apart = posts[i] - posts[i - 1]; apart < kBlocksApart)
+            return Clash{"run.ridge",
+                         run.key + ".top",
+                         run.side == "front" || run.side == "back" ? "coop.width" : "coop.depth",
+                         {apart, kBlocksApart},
+                         Change{run.key + ".top", "metal_sealed"}};
     return std::nullopt;
 }
 

@@ -238,6 +238,10 @@ std::vector<Param> declare() {
                          a.choice(self + ".kind") == "people_door" ? easyEntry(a, wall, w, a.length("keeper.height") + inches(3))
                                                                    : centred(a, self, wall, w));
     }));
+    // One steps over a foot, not over more. Common practice.
+    p.push_back(onlyWhen(
+        {"doors.*.steps", openings, Type::flag, false, true, {}, [](Ask& a) -> Value { return shellOf(a).floorTop > feet(1); }, true, {}},
+        [](Ask& a) { return !elevated(a) && a.choice(mine("doors", a) + ".kind") == "people_door" && shellOf(a).floorTop > kLeastSteps; }));
     p.push_back(choice("pops.*.wall", openings, sides, [](Ask& a) -> Value {
         // A pop door a run, one after another.
         const auto pops = a.rows("pops"), runs = a.rows("runs");
@@ -257,12 +261,12 @@ std::vector<Param> declare() {
         return freePlace(a, wall, self, w, awayFromRoost(a, wall, w));
     }));
     p.push_back(angle("pops.*.ramp", openings, degrees(15), degrees(45), [](Ask& a) -> Value {
-        // 30 to 35 degrees is usual; a short run asks for a steeper one, 45 at most. Common practice.
+        // 30 to 35 degrees is usual; a short run asks for a steeper one, 45 at most, and one piece of a sheet does. Common practice.
         const auto run = runOn(a, side(a, "pops"));
-        if (run.empty()) return degrees(30);
-        const auto room = a.length(run + ".length") - inches(11);
-        const auto up = shellOf(a).floorTop + a.length(mine("pops", a) + ".sill");
-        return std::clamp(degrees(std::ceil(inDegrees(pitch(inMm(up), inMm(room))))), degrees(30), degrees(45));
+        const auto up = inMm(shellOf(a).floorTop + a.length(mine("pops", a) + ".sill"));
+        double least = std::asin(std::min(1.0, up / inMm(inches(95)))) * 180 / kPi;
+        if (!run.empty()) least = std::max(least, inDegrees(pitch(up, inMm(a.length(run + ".length") - inches(11)))));
+        return std::clamp(degrees(std::ceil(least)), degrees(30), degrees(45));
     }));
     p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane"}, word("pane"), false));
     p.push_back(choice("windows.*.wall", openings, sides, [](Ask& a) -> Value {

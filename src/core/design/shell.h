@@ -116,6 +116,12 @@ Length runHeight(Ask& ask, const RunPlace& run);
 /// A coop that stands on posts, on blocks or in the ground; one whose walls stand on concrete, without joists and deck.
 bool onPosts(Ask& ask);
 bool onConcrete(Ask& ask);
+/// A floor lower than this is stepped up to without steps. Common practice.
+inline constexpr Length kLeastSteps = inches(9);
+/// How far over the deck the rail of such steps reaches where there are four risers or more.
+inline constexpr Length kStepsRail = inches(44);
+/// Posts on blocks 16 in long stand at least so far apart.
+inline constexpr Length kBlocksApart = inches(20);
 /// Its floor is the earth within a curb.
 bool earthFloor(Ask& ask);
 /// A concrete slab is 4 in thick, its turned-down edge and a curb 6 in wide. Common practice; IRC 2018 R506.1 asks 3 1/2 in of slab, R403.1

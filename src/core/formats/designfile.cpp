@@ -420,7 +420,7 @@ std::vector<Preset> presets() {
     return {{"demo", demoPresetText},       {"elevated", elevatedPresetText}, {"gable", gablePresetText},
             {"saltbox", saltboxPresetText}, {"cottage", cottagePresetText},   {"corner", cornerPresetText},
             {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}, {"longhouse", longhousePresetText},
-            {"ell", ellPresetText},         {"legs", legsPresetText}, {"storeroom", storeroomPresetText}};
+            {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {

@@ -352,6 +352,7 @@ Model buildModel(Settled& settled) {
     nests(b);
     roosts(b);
     run(b);
+    doorSteps(b);
     return finish(b);
 }
 

@@ -115,5 +115,6 @@ void leaves(Builder&);
 void nests(Builder&);
 void roosts(Builder&);
 void run(Builder&);
+void doorSteps(Builder&);
 
 }  // namespace oiko

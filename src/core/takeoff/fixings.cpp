@@ -76,6 +76,9 @@ constexpr Schedule kSchedule[] = {
     {"droppings-board", "droppings-lip", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
     {"roost-leg", "deck", "angle-bracket", 1, 0, "bracket", kPractice},
+    {"stringer", "rim joist slab curb siding apron run-mesh beam", "", 0, 0, "none", kPractice},  // a bracket each, below
+    {"tread rail-post handrail", "stringer rail-post", "screw-3", 2, 0, "step", kPractice},
+    {"tread rail-post", "*", "", 0, 0, "none", kPractice},
     {"post run-post", "beam run-beam", "post-tie-4x4", 1, 0, "posttie", kPractice},
 };
 
@@ -164,6 +167,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (p.system == System::skin || p.role == "leaf") skinMm2 += p.volumeMm3() / p.extent(p.thick());
         if (p.role == "skid") skidMm += p.extent(p.along);
     }
+    add("angle-bracket", roles["stringer"], "bracket");
     add("tie-rafter", 2.0 * roles["rafter"], "tie");
     for (const auto& o : m.openings) {
         if (o.kind == "people_door" || o.kind == "clean_out")

@@ -1,0 +1,88 @@
+// Steps up to a raised door: the rules they follow, worked out by hand, and solids that fit round posts, blocks and aprons.
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include "whole.h"
+
+namespace oiko {
+namespace {
+
+std::vector<const Part*> ofRole(const Model& m, std::string_view role) {
+    std::vector<const Part*> out;
+    for (const auto& p : m.parts)
+        if (p.role == role) out.push_back(&p);
+    return out;
+}
+
+TEST(DoorSteps, AreWithinTheCodeAtEveryHeight) {
+    for (const auto* wall : {"front", "left"})
+        for (int height = 18; height <= 48; height += sampled() ? 10 : 3) {
+            const auto d = designWith({{"foundation.kind", "posts"},
+                                       {"floor.height", std::to_string(height) + "in"},
+                                       {"doors.1.wall", wall},
+                                       {"runs.1.side", "right"}});
+            const auto a = answerTo(d);
+            const auto& m = *a->model;
+            EXPECT_EQ(unsound(m), "") << height << wall;
+            EXPECT_TRUE(a->cuts->boards.unplaced.empty());
+            // Heights of the treads: all risers equal, none above 7 3/4 in; the last half an inch under the door.
+            std::map<double, double> treads;  // top and depth
+            for (const auto* p : ofRole(m, "tread")) treads[std::round(p->box().high.z * 100) / 100] += p->extent(p->wide);
+            double before = 0;
+            for (const auto& [top, deep] : treads) {
+                EXPECT_LE(top - before, 7.75 * 25.4 + 0.02);
+                EXPECT_NEAR(top - before, (height - 0.5) * 25.4 / static_cast<double>(treads.size()), 0.02);
+                EXPECT_NEAR(deep, 11 * 25.4, 1e-3);
+                before = top;
+            }
+            EXPECT_NEAR(before, (height - 0.5) * 25.4, 0.02);
+            EXPECT_EQ(treads.size(), std::ceil((height - 0.5) / 7.75));
+            EXPECT_EQ(ofRole(m, "handrail").size(), treads.size() >= 4 ? 1u : 0u) << "from four risers on";
+            EXPECT_GE(ofRole(m, "stringer").size(), 2u);
+        }
+}
+
+TEST(DoorSteps, AsWorkedOutByHand) {
+    // 30 in up: four risers of 29 1/2 / 4 = 7 3/8 in. Stringers out of 2x12: their throat under a notch is 11 1/4 less 7 3/8 times the
+    // cosine of the slope, 10 / sqrt(10² + 7.375²).
+    const auto m =
+        modelOf(designWith({{"foundation.kind", "posts"}, {"floor.height", "30in"}, {"doors.1.wall", "front"}, {"runs.1.side", "right"}}));
+    const double rise = 29.5 / 4, cosine = 10 / std::hypot(10, rise);
+    const auto stringers = ofRole(m, "stringer");
+    ASSERT_EQ(stringers.size(), 3u) << "a door of 32 in and its trimmers: 35 in, at most 24 apart";
+    const auto* s = stringers.front();
+    EXPECT_EQ(s->stock, "2x12pt");
+    EXPECT_NEAR(s->extent(s->wide) / 25.4, 11.25, 1e-3);
+    EXPECT_GT(11.25 - rise * cosine, 5) << "the throat";
+    // From the frame to the foot: siding 5/8 and 1/8 clear, four treads of 10.
+    EXPECT_NEAR(s->box().size().y / 25.4, 0.59375 + 0.125 + 40, 0.05);
+    EXPECT_NEAR(s->box().high.z / 25.4, 28, 1e-3);
+    EXPECT_NEAR(s->box().low.z, 0, 1e-6);
+    // The rail's top stands 36 in over the line of the nosings.
+    const auto* rail = ofRole(m, "handrail").front();
+    const auto post = ofRole(m, "rail-post");
+    ASSERT_EQ(post.size(), 2u);
+    EXPECT_NEAR(rail->extent(rail->wide) / 25.4, 3.5, 1e-3);
+    // Out there the near post's inner edge stands 3 in from the uppermost tread's back, 7 in before its nosing line's 10.
+    EXPECT_NEAR(post[0]->box().high.z / 25.4, 29.5 + 36 + rise / 10 * 7, 0.01);
+    // By grade a floor of 8 3/4 in asks none, a slab of 16 in two.
+    EXPECT_FALSE(Settled{designWith({{"floor.joist", "2x4"}})}.applies("doors.1.steps"));
+    EXPECT_EQ(ofRole(modelOf(designWith({{"foundation.kind", "slab"}, {"foundation.height", "16in"}})), "stringer").size(), 3u);
+    // And whoever has steps already says no.
+    EXPECT_TRUE(
+        ofRole(modelOf(designWith({{"foundation.kind", "posts"}, {"floor.height", "30in"}, {"doors.1.steps", "no"}})), "tread").empty());
+}
+
+TEST(DoorSteps, StandBeforeTheMeshThatGoesDownThere) {
+    const auto m = modelOf(designWith({{"foundation.kind", "posts"},
+                                       {"floor.height", "3'"},
+                                       {"runs.1.under", "yes"},
+                                       {"runs.1.side", "right"},
+                                       {"doors.1.wall", "front"}}));
+    EXPECT_EQ(unsound(m), "");
+    for (const auto* s : ofRole(m, "stringer")) EXPECT_NEAR(s->box().high.y, -25.4 / 16, 1e-3);
+}
+
+}  // namespace
+}  // namespace oiko
