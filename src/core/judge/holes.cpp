@@ -144,6 +144,7 @@ public:
     bool leadsOut(std::uint32_t n) const {
         const auto& c = cells[n];
         if (c.state == State::doubtful) return outside(c.middle);
+        if (!outside(c.middle + Vec3{c.half, c.half, c.half}) && !outside(c.middle - Vec3{c.half, c.half, c.half})) return false;
         for (unsigned k = 0; k < 8; ++k)
             if (const auto p = c.middle + Vec3{k & 1U ? c.half : -c.half, k & 2U ? c.half : -c.half, k & 4U ? c.half : -c.half};
                 outside(p) && freeIn(c, p))
@@ -352,6 +353,12 @@ struct Search {
     std::vector<std::pair<Vec3, double>> plugs;
     std::vector<Vec3> goals;  ///< reaching one of them counts as out
     bool broken = false;
+    struct Reached {
+        std::uint32_t from = kNone;
+        int doubts = -1;
+        Vec3 through{};
+    };
+    std::vector<Reached> seen;  ///< by cell, on the last way looked for
 
     Search(const Model& model, double ballMm, const std::function<bool()>& stopping) : space{model, ballMm}, stop{stopping} {}
 
@@ -361,12 +368,7 @@ struct Search {
 
     /// The way out with the fewest doubtful cells; empty when there is none.
     Way out(Vec3 inside) {
-        struct Reached {
-            std::uint32_t from = kNone;
-            int doubts = -1;
-            Vec3 through{};
-        };
-        std::vector<Reached> seen;
+        seen.clear();
         const auto reach = [&](std::uint32_t n) -> Reached& {
             if (seen.size() < space.cells.size()) seen.resize(space.cells.size() + space.cells.size() / 2);
             return seen[n];
@@ -410,6 +412,12 @@ struct Search {
             });
         }
         return {};
+    }
+
+    /// The last way that was looked for came by this place.
+    bool cameBy(Vec3 p) {
+        const auto n = space.leafAt(p);
+        return n < seen.size() && seen[n].doubts >= 0;
     }
 
     /// A way without doubts, or none.
@@ -544,18 +552,24 @@ HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool(
         starts.push_back(free == zone.from.end() ? std::nullopt : std::optional{*free});
     }
     HoleSearch all;
+    std::vector<bool> shut(zones.size());
     for (std::size_t i = 0; i < zones.size(); ++i) {
+        if (shut[i]) continue;
         // Without a place to start from nothing is known of that zone.
         if (!starts[i]) {
             all.whole = false;
             continue;
         }
         s.goals.clear();
-        for (std::size_t k = 0; k < zones.size() && !zones[i].name.starts_with("runs."); ++k)
-            if (k != i && starts[k] && zones[k].name.starts_with("runs.")) s.goals.push_back(*starts[k]);
+        const auto isRun = [&](std::size_t k) { return zones[k].name.starts_with("runs."); };
+        for (std::size_t k = 0; k < zones.size() && !isRun(i); ++k)
+            if (starts[k] && isRun(k)) s.goals.push_back(*starts[k]);
         auto found = search(s, model, *starts[i], most);
         all.holes.insert(all.holes.end(), found.holes.begin(), found.holes.end());
         all.whole = all.whole && found.whole, all.cells = found.cells;
+        // What is one with it, a room beside the birds' or a run behind a passage, was searched with it.
+        for (std::size_t k = i + 1; k < zones.size() && found.whole && found.holes.empty(); ++k)
+            shut[k] = starts[k] && isRun(k) == isRun(i) && s.cameBy(*starts[k]);
     }
     return all;
 }
