@@ -28,7 +28,7 @@ const std::vector<std::vector<Change>>& partedCoops() {
          {"runs.1.top", "shared"},
          {"runs.1.side", "right"},
          {"skin.kind", "shiplap"}},
-        {{"partitions.1.wall", "left"}, {"foundation.kind", "posts"}, {"mesh.kind", "hardware-cloth-1/4"}, {"partitions.1.sill", "12in"}},
+        {{"partitions.1.wall", "left"}, {"foundation.kind", "posts"}, {"partitions.1.sill", "12in"}},
     };
     return all;
 }

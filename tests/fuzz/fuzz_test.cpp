@@ -120,8 +120,11 @@ std::vector<std::string> designFiles() {
 TEST(Fuzz, DesignFilesAreReadWholeOrRefusedByTheirPlace) {
     Strokes strokes{4};
     int loaded = 0;
-    for (const auto& bytes : designFiles()) {
-        for (int k = 0; k < inputs() / 2; ++k) {
+    const auto files = designFiles();
+    // The same work however many presets there are.
+    const int each = 3 * inputs() / static_cast<int>(files.size());
+    for (const auto& bytes : files) {
+        for (int k = 0; k < each; ++k) {
             const auto text = strokes.on(bytes);
             const auto read = readDesign(text, "some.oikostat");
             if (!read) {
