@@ -39,6 +39,7 @@ TEST(Judge, FindsEachPlantedFault) {
         {"roost.bar", {{"roost.count", "1"}, {"flock.count", "16"}}},
         {"roost.abovenests", {{"roost.height", "20in"}, {"nests.height", "20in"}}},
         {"roost.jump", {{"roost.height", "40in"}, {"flock.size", "heavy"}}},
+        {"roost.shelter", {{"skin.open_back", "yes"}, {"roost.wall", "back"}}},
         {"nests.hens", {{"nests.count", "1"}}},
         {"nests.outside", {{"nests.height", "36in"}, {"coop.low_wall", "6ft 6in"}, {"foundation.kind", "posts"}, {"floor.height", "20in"}}},
         {"air.winter", {{"vents.1.height", "3in"}, {"vents.2.height", "3in"}}},

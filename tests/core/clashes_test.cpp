@@ -73,6 +73,8 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"doors.1.wall", "back"},
       {"doors.1.height", "24in"}}},
     {"run.ridge", {{"roof.form", "gable"}, {"coop.depth", "3'"}, {"coop.width", "8'"}, {"runs.1.top", "shared"}, {"flock.count", "4"}}},
+    {"open.opening", {{"skin.open_back", "yes"}, {"windows.1.wall", "back"}}},
+    {"open.run", {{"skin.open_right", "yes"}, {"runs.1.side", "right"}}},
     {"nests.eave",
      {{"nests.wall", "back"},
       {"nests.height", "36in"},

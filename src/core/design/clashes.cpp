@@ -17,14 +17,15 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 48> kIds{
+constexpr std::array<std::string_view, 50> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
     "ramp.sheet",     "beam.stock",     "door.eave",         "run.before",      "run.past",        "ridge.wall",     "ridge.low",
     "ridge.ties",     "opening.ridge",  "shutter.sheet",     "siding.eave",     "nests.eave",      "run.shared",     "run.twice",
     "run.gate",       "roost.boards",   "partition.form",    "partition.wall",  "partition.twice", "partition.room", "partition.rafter",
-    "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge"};
+    "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
+    "open.run"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -139,6 +140,8 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                              o.row + ".at",
                              all[k].row + ".at",
                              {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}}};
+        if (const auto open = "skin.open_" + o.wall; openWall(s, o.wall) && (o.vent || o.row.starts_with("windows")))
+            return Clash{"open.opening", o.row + ".wall", open, {keyRef(o.row + ".wall"), Ref{"side." + o.wall}}, Change{open, "no"}};
         for (const auto& [bar, clear] : barredByRidge(shell, o.wall, o.width))
             if (o.at > bar && o.at < clear) {
                 const auto to = o.at - bar < clear - o.at ? bar : clear;
@@ -398,6 +401,8 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         for (const auto& other : runs)
             if (&other < &run && other.side == run.side)
                 return Clash{"run.twice", r + ".side", other.key + ".side", {Ref{"side." + run.side}}};
+        if (const auto open = "skin.open_" + run.side; openWall(s, run.side))
+            return Clash{"open.run", open, r + ".side", {Ref{"side." + run.side}}, Change{open, "no"}};
         if (s.choice("nests.wall") == run.side) return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
         if (auto c = run.shared ? sharedRunClash(s, shell, run) : ownRunClash(s, shell, run)) return c;
         // Outwards the side's posts stand nearest to each other beside the coop.

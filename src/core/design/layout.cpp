@@ -67,6 +67,9 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         const auto at = ask.length(key + ".at");
         out.push_back({key, at - kBesideOpening * 2, at + openingWidth(ask, key) + kBesideOpening * 2});
     }
+    // What opens to the air is no use in a wall that does.
+    if ((self.starts_with("windows") || self.starts_with("vents")) && openWall(ask, side))
+        out.push_back({"skin.open_" + std::string{side}, Length{}, wallLength(ask, side)});
     // A partition bars where it meets a wall; what serves the birds, the whole of its room.
     const bool birds = self == "nests" || self.starts_with("pops");
     for (const auto& p : partitions(ask)) {

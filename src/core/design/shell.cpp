@@ -231,6 +231,11 @@ Length runHeight(Ask& ask, const RunPlace& run) {
     return shell.floorTop + shell.lowestWall();
 }
 
+bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}); }
+Length wallSkin(Ask& ask, std::string_view side) {
+    return openWall(ask, side) ? thicknessOf(ask.choice("mesh.kind")) : skinThick(ask.choice("skin.kind"));
+}
+
 Length runOffset(Ask& ask) { return skinThick(ask.choice("skin.kind")) + inches(0.75) + inches(0.0625); }
 
 std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run) {

@@ -14,6 +14,8 @@
 namespace oiko {
 namespace {
 
+/// Of a framed wall behind mesh, what studs and plates leave. Common practice.
+constexpr double kMeshOpen = 0.8;
 constexpr Source kSoil{"International Residential Code", "2018", "R317.1(5), wood siding 6 in from the ground"};
 
 struct Court {
@@ -149,8 +151,26 @@ struct Court {
             if (o.kind == kind && (!solid || opensToBirds(s, o.side, o.at, o.width))) sum += inMm(o.width) * inMm(o.height) / 1e6;
         return sum;
     }
+    /// What mesh leaves open of whole walls, less what is framed behind it.
+    double openWallsM2() const {
+        double sum = 0;
+        for (const auto& p : m.parts)
+            if (p.role == "wall-mesh") sum += p.volumeMm3() / p.extent(p.thick()) / 1e6;
+        return sum * kMeshOpen;
+    }
+    void shelter() {
+        // Draughts at roost height harm: the roosts' wall, and the one across from an open front, stay closed. Common practice.
+        double open = 0;
+        for (const auto side : kSides) open += openWall(s, side);
+        if (open == 0) return;
+        auto& f = find("roost.shelter", "roost", openWall(s, s.choice("roost.wall")) + (open > 3 ? 1 : 0), 0, "count", false, 0);
+        f.parts = idsWith("roosts/bar");
+        for (const auto side : kSides)
+            if (!openWall(s, side) && roomsAt(s, side) == Length{}) f.remedies.push_back({{"roost.wall", std::string{side}}});
+        f.remedies.push_back({{"skin.open_" + s.choice("roost.wall"), "no"}});
+    }
     void air() {
-        const double ft2 = 0.09290304, vents = openM2("vent"), all = vents + openM2("window") + openM2("pop");
+        const double ft2 = 0.09290304, vents = openM2("vent") + openWallsM2(), all = vents + openM2("window") + openM2("pop");
         const double floor = inSquareMetres(clearFloor(s));
         const auto widen = [&](Finding& f) {
             for (const int r : s.rows("vents")) {
@@ -271,7 +291,8 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
-    court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.air(), court.headroom(), court.others();
+    court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.shelter(), court.air(), court.headroom(),
+        court.others();
     return std::move(court.out);
 }
 

@@ -36,6 +36,7 @@ struct WallFrame {
     double from = 0, to = 0;  ///< where its own framing runs
     std::vector<Hole> holes;
     bool inside = false;  ///< a partition
+    double skin = 0;      ///< thickness of what it wears on its studs: siding, mesh, a partition's cover
     std::string assembly() const { return inside ? "partition" : side + " wall"; }
     /// The shell's local y at u, of a sloping wall.
     double yAt(double along) const { return local == 1 ? along : length - along; }

@@ -10,7 +10,7 @@ void nests(Builder& b) {
     const auto& w = b.wall(b.s.choice("nests.wall"));
     const auto hole = *std::ranges::find(w.holes, std::string{"nests"}, &Hole::row);
     const double t = inMm(kNestBoard), clear = inMm(b.s.length("nests.clear")), out = clear - 0.5 * kIn;
-    const double inner = 3.5 * kIn, face = -b.skinThick, outer = face - out;
+    const double inner = 3.5 * kIn, face = -w.skin, outer = face - out;
     const double z0 = hole.z0, z1 = hole.z0 + t, top = hole.z1;  // floor board's underside and top; opening's head
     const double high = top + 3 * kIn, low = top - kIn;          // of the sloping ends, at the wall and outside
     const Vec3 up{0, 0, 1};

@@ -103,7 +103,7 @@ struct Fitter {
 
     void ramp() {
         const double angle = inRadians(b.s.angle(h.row + ".ramp")), tangent = std::tan(angle), thick = inMm(thicknessOf("ply-1/2"));
-        const double start = b.skinThick + kOneBy + kGap, top = h.z0, ground = -b.floor;
+        const double start = w.skin + kOneBy + kGap, top = h.z0, ground = -b.floor;
         const double drop = thick / std::cos(angle), run = (top - ground) / tangent;
         const auto at = [&](double r, double z) { return w.at(h.u0, -start - r, z); };
         const Vec3 outline[] = {at(0, top), at(0, top - drop), at(run - drop / tangent, ground), at(run, ground)};
@@ -130,14 +130,17 @@ void leaves(Builder& b) {
             const bool mesh = cover == "mesh";
             const auto stock = mesh ? b.s.choice("mesh.kind") : cover;
             Fitter{b, w, h}.hingedLeaf(stock, "1x4", mesh ? Form::mesh : Form::sheet);
-            const double out = inMm(thicknessOf(stock));
-            b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0, h.u1, -out - (h.u1 - h.u0), -out - kGap, h.z0 + kGap, h.z1)});
+            b.model.clear.push_back(
+                {h.row + "/swing", h.row, w.box(h.u0, h.u1, -w.skin - (h.u1 - h.u0), -w.skin - kGap, h.z0 + kGap, h.z1)});
         }
     for (const auto& w : b.walls)
         for (const auto& h : w.holes) {
             Fitter f{b, w, h};
             const std::string skin{oiko::skin(b.s.choice("skin.kind")).stock};
-            if (h.kind == "people_door" || h.kind == "clean_out") f.hingedLeaf(skin, "1x4");
+            if (h.kind == "people_door" || h.kind == "clean_out") {
+                const bool open = openWall(b.s, w.side);
+                f.hingedLeaf(open ? b.s.choice("mesh.kind") : skin, "1x4", open ? Form::mesh : Form::sheet);
+            }
             if (h.kind == "pop") f.popDoor();
             if (h.kind == "vent") f.mesh();
             if (h.kind == "window") {
@@ -147,7 +150,7 @@ void leaves(Builder& b) {
             }
             if (h.kind == "people_door" || h.kind == "clean_out") {
                 // The quarter circle of the swing, as the square it lies in.
-                const double r = h.u1 - h.u0, out = b.skinThick + kOneBy;
+                const double r = h.u1 - h.u0, out = w.skin + kOneBy;
                 b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0, h.u1, -out - r, -out - kGap, h.z0 + kGap, h.z1)});
             }
         }

@@ -143,8 +143,8 @@ struct Covering {
             const double q = q0 + (q1 - q0) * i / bays;
             for (const bool right : {false, true})
                 put("lookout", std::to_string(i + 1) + (right ? "/right" : "/left"), "lookout", "2x4", {1, 0, 0}, normal,
-                    {lying(q, q + kT, right ? x1 - b.rake + (b.past > 0 ? kIn / 16 : b.skinThick) : x0 + kT,
-                           right ? x1 - kT : x0 + b.rake - (b.before > 0 ? kIn / 16 : b.skinThick), -deep, deep)});
+                    {lying(q, q + kT, right ? x1 - b.rake + (b.past > 0 ? kIn / 16 : b.walls[1].skin) : x0 + kT,
+                           right ? x1 - kT : x0 + b.rake - (b.before > 0 ? kIn / 16 : b.walls[3].skin), -deep, deep)});
         }
     }
 

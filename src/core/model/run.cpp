@@ -42,8 +42,10 @@ struct OwnRoof final : Runner {
         const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn, clear = 3.5 * kIn;
         std::vector<std::pair<double, double>> taken;
         // A corner board laps the siding by its width, less what stands round the corner.
-        const double corner = w.sloping ? 3.5 * kIn - t : 2.75 * kIn - t;
-        taken.emplace_back(-1e9, corner), taken.emplace_back(w.length - corner, 1e9);
+        const auto corner = [&](int turn) {
+            return (w.sloping ? 3.5 : 2.75) * kIn - b.walls[static_cast<std::size_t>(w.local + turn) % 4].skin;
+        };
+        taken.emplace_back(-1e9, corner(3)), taken.emplace_back(w.length - corner(1), 1e9);
         for (const bool right : {false, true}) {
             const double post = u0 + (right ? beside - kP : 0);
             if (post < clear || post + kP > w.length - clear) continue;

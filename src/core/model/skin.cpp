@@ -16,7 +16,7 @@ struct Siding {
     Builder& b;
     const WallFrame& w;
     const Skin& kind = oiko::skin(b.s.choice("skin.kind"));
-    double t = b.skinThick, bottom = -inMm(b.shell.deck) - kIn;
+    double t = w.skin, bottom = -inMm(b.shell.deck) - kIn;
     double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     std::optional<double> ridge;
     std::vector<Hole> holes = w.holes;
@@ -57,6 +57,32 @@ struct Siding {
         }
     }
     void panels() { upright("siding/", "siding", Form::sheet, kind.stock, 0, w.length); }
+
+    /// Along the foot of an open wall, inside: between what stands in the corners, beside doors, low nests and pop doors, and partitions.
+    void kickBoards() {
+        const auto& board = *profile(kKickBoard);
+        const double high = inMm(board.wide), thick = inMm(board.thick), corner = inMm(kWallDeep) + (w.sloping ? thick : 0), d = 3.5 * kIn;
+        std::vector<std::pair<double, double>> gone{{-1e9, corner}, {w.length - corner, 1e9}};
+        for (const auto& h : w.holes)
+            if (h.z0 < high + kIn) gone.emplace_back(h.u0 - (h.z0 > 0 ? 5 * kIn : 0), h.u1 + (h.z0 > 0 ? 5 * kIn : 0));
+        for (const auto& p : partitions(b.s)) {
+            const auto end = b.wall(p.wall);
+            if (w.local % 2 == end.local % 2) continue;
+            const bool atLeft = kSides[(sideIndex(w.side) + 3) % 4] == p.wall;
+            const double face = inMm(p.reach()), cover = face - inMm(kWallDeep + p.cover);
+            gone.emplace_back(atLeft ? cover : w.length - face, atLeft ? face : w.length - cover);
+        }
+        std::ranges::sort(gone);
+        double from = corner;
+        int n = 0;
+        for (const auto& [a, e] : gone) {
+            if (a - from >= 2 * kIn)
+                if (auto* p = b.lumber(w.side + "/kick/" + std::to_string(++n), "kick-board", w.assembly(), System::inside,
+                                       std::string{kKickBoard}, w.u, {0, 0, 1}, w.box(from, a, d, d + thick, 0, high)))
+                    p->side = w.side;
+            from = std::max(from, e);
+        }
+    }
 
     /// What battens stop at: casings, vents, nests, and strips behind a run.
     std::vector<Hole> barred() const {
@@ -163,30 +189,32 @@ struct Siding {
 };
 
 void cornerBoards(Builder& b) {
-    const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn, wide = 3.5 * kIn;
+    const double bottom = b.floor - inMm(b.shell.deck) - kIn, wide = 3.5 * kIn, front = b.walls[0].skin, back = b.walls[2].skin;
     const auto put = [&](const std::string& name, int local, Solid solid) {
         if (auto* p = b.lumber("corner/" + name, "corner-board", "trim", System::skin, "1x4", {0, 0, 1},
                                local % 2 == 0 ? Vec3{1, 0, 0} : Vec3{0, 1, 0}, std::move(solid)))
             p->side = b.sideName(local);
     };
-    const double high = std::max(b.over(-t), b.over(wide)) + 50;
+    const double high = std::max(b.over(-front), b.over(wide)) + 50;
     for (const bool right : {false, true}) {
-        const double side = right ? b.wide : 0, out = right ? 1 : -1;
-        // On the side walls, flush with the face of the front's siding; cut to the slope.
+        const double side = right ? b.wide : 0, out = right ? 1 : -1, t = b.walls[right ? 1 : 3].skin;
+        // On the side walls, flush with the face of what the front wears; cut to the slope.
         const double xs0 = side + out * t, xs1 = side + out * (t + kTrim);
-        const double reach = wide - kTrim - t;  // how far a front board laps onto the front's siding
-        put(b.sideName(right ? 1 : 3) + "/high", right ? 1 : 3, cut(box({xs0, -t, bottom}, {xs1, wide - t, high}), b.belowTop(0)));
+        const double reach = wide - kTrim - t;  // how far a front board laps onto the front
+        put(b.sideName(right ? 1 : 3) + "/high", right ? 1 : 3, cut(box({xs0, -front, bottom}, {xs1, wide - front, high}), b.belowTop(0)));
         put(b.sideName(right ? 1 : 3) + "/low", right ? 1 : 3,
-            cut(box({xs0, b.deep + t - wide, bottom}, {xs1, b.deep + t, b.over(b.deep - wide) + 50}), b.belowTop(b.deep)));
+            cut(box({xs0, b.deep + back - wide, bottom}, {xs1, b.deep + back, b.over(b.deep - wide) + 50}), b.belowTop(b.deep)));
         put("high/" + b.sideName(right ? 1 : 3), 0,
-            box({side + out * (t + kTrim), -t - kTrim, bottom}, {side - out * reach, -t, std::min(b.under(0), b.under(-t - kTrim))}));
+            box({side + out * (t + kTrim), -front - kTrim, bottom},
+                {side - out * reach, -front, std::min(b.under(0), b.under(-front - kTrim))}));
         put("low/" + b.sideName(right ? 1 : 3), 2,
-            box({side + out * (t + kTrim), b.deep + t, bottom}, {side - out * reach, b.deep + t + kTrim, b.under(b.deep + t + kTrim)}));
+            box({side + out * (t + kTrim), b.deep + back, bottom},
+                {side - out * reach, b.deep + back + kTrim, b.under(b.deep + back + kTrim)}));
     }
 }
 
 void casings(Builder& b, const WallFrame& w) {
-    const double t = b.skinThick, wide = 2.5 * kIn;
+    const double t = w.skin, wide = 2.5 * kIn;
     for (const auto& h : w.holes) {
         if (h.kind == "vent" || h.kind == "nest") continue;
         const auto put = [&](const char* name, Vec3 along, Vec3 across, double u0, double u1, double z0, double z1) {
@@ -213,6 +241,11 @@ void casings(Builder& b, const WallFrame& w) {
 void skin(Builder& b) {
     for (const auto& w : b.walls) {
         Siding siding{b, w};
+        if (openWall(b.s, w.side)) {
+            siding.upright("mesh/", "wall-mesh", Form::mesh, b.s.choice("mesh.kind"), 0, w.length);
+            siding.kickBoards();
+            continue;
+        }
         siding.kind.boards ? siding.boards() : siding.panels();
         if (siding.kind.battens) siding.battens();
     }
@@ -226,7 +259,7 @@ void partitionCovers(Builder& b) {
         const bool mesh = cover == "mesh";
         const auto stock = mesh ? b.s.choice("mesh.kind") : cover;
         Siding sheets{b, w};
-        sheets.t = inMm(thicknessOf(stock)), sheets.bottom = 0;
+        sheets.bottom = 0;
         // Between the rafters, up to what lies on them.
         sheets.upright("cover/", mesh ? "partition-mesh" : "partition-sheet", mesh ? Form::mesh : Form::sheet, stock, w.from, w.to);
     }

@@ -165,6 +165,30 @@ struct Framer {
             upright("stud", u, kTwoBy, 0, true);
             last = u;
         }
+        if (!w.inside && openWall(b.s, w.side)) braces();
+    }
+
+    /// Mesh holds no wall square: knee braces at 45 degrees under the plates, in the bays beside the corners where nothing opens.
+    void braces() {
+        for (const bool right : {false, true}) {
+            const double way = right ? -1 : 1, corner = w.sloping ? kTwoBy : 2 * kTwoBy, c = right ? w.to - corner : w.from + corner;
+            double bay = 24 * kIn;
+            for (const auto& p : b.model.parts) {
+                if (p.side != w.side || p.system != System::walls || p.along.z < 0.9) continue;
+                for (const auto& v : p.solids[0].vertices)
+                    if (const double off = (dot(v - w.origin, w.u) - c) * way; off > kSameMm) bay = std::min(bay, off);
+            }
+            const double leg = bay, deep = 3.5 * kIn * std::sqrt(2.0), thick = kTwoBy, d = kIn;
+            const auto top = [&](double off) { return underPlates(c + way * off); };
+            const double rise = (top(leg) - top(0)) / leg, foot = top(leg) - leg;
+            if (leg < 12 * kIn || foot < 24 * kIn || rise > 0.7) continue;
+            const double upper = (top(0) - foot - deep) / (1 - rise);
+            const auto at = [&](double off, double z) { return w.at(c + way * off, d, z); };
+            const Vec3 outline[] = {at(0, foot), at(leg, top(leg)), at(upper, top(upper)), at(0, foot + deep)};
+            const Vec3 along = unit(w.u * way + Vec3{0, 0, 1});
+            put("brace", w.side + "/brace/" + (right ? "right" : "left"), "2x4", along, unit(w.u * -way + Vec3{0, 0, 1}),
+                prism(outline, w.inward * thick));
+        }
     }
 };
 

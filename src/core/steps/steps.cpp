@@ -28,6 +28,7 @@ constexpr Rule kOrder[] = {
     {"mesh", System::openings, "*", "metal"},
     {"partitions", System::inside, "bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh",
      "saw"},
+    {"kickboards", System::inside, "kick-board", "saw"},
     {"nests", System::inside, "nest-floor nest-end nest-partition nest-front nest-lip nest-lid ledger", "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,

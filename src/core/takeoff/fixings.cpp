@@ -30,7 +30,7 @@ struct Schedule {
 constexpr Schedule kSchedule[] = {
     {"block footing slab curb", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
-    {"window-mesh run-mesh gate-mesh leaf-mesh partition-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
+    {"window-mesh run-mesh gate-mesh leaf-mesh partition-mesh wall-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
@@ -68,7 +68,7 @@ constexpr Schedule kSchedule[] = {
     {"filler", "*", "", 0, 0, "none", kPractice},
     {"fascia", "rafter fly-rafter", "nail-16d", 2, 0, "endnail", kPractice},
     {"corner-board casing closer skin-batten", "*", "nail-8d", 0, 12, "trim", kPractice},
-    {"leaf leaf-stile leaf-rail leaf-brace stop batten track window-pane lining", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},
+    {"leaf leaf-stile leaf-rail leaf-brace stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
     {"nest-floor nest-end nest-partition nest-front nest-lip", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
     {"roost", "roost-rail roost-leg", "nail-16d", 1, 0, "pin", kPractice},

@@ -1,0 +1,103 @@
+// Walls open to the air behind mesh: sound, shut, braced, with boards along their foot; what they give in air.
+#include <algorithm>
+#include <cmath>
+
+#include "core/design/shell.h"
+#include "core/judge/findings.h"
+#include "whole.h"
+
+namespace oiko {
+namespace {
+
+const std::vector<std::vector<Change>>& openCoops() {
+    static const std::vector<std::vector<Change>> all{
+        {{"skin.open_front", "yes"}, {"runs.1.side", "right"}, {"flock.count", "10"}},
+        {{"skin.open_front", "yes"},
+         {"skin.open_left", "yes"},
+         {"runs.1", ""},
+         {"pops.1", ""},
+         {"coop.width", "14'"},
+         {"coop.depth", "10'"}},
+        {{"skin.open_left", "yes"}, {"roof.form", "gable"}, {"runs.1.side", "right"}, {"doors.1.wall", "left"}, {"flock.count", "10"}},
+        {{"skin.open_right", "yes"},
+         {"skin.open_front", "yes"},
+         {"roof.cover", "shingles"},
+         {"runs.1.side", "left"},
+         {"skin.kind", "battens"}},
+        {{"skin.open_front", "yes"}, {"form.kind", "elevated"}, {"flock.count", "6"}, {"skin.kind", "shiplap"}, {"runs.1.side", "right"}},
+        {{"skin.open_front", "yes"},
+         {"roof.falls_to", "left"},
+         {"runs.1.side", "right"},
+         {"foundation.kind", "slab"},
+         {"flock.count", "8"}},
+        {{"skin.open_front", "yes"}, {"partitions.1.wall", "left"}, {"runs.1.side", "right"}, {"coop.width", "12'"}},
+        {{"skin.open_front", "yes"}, {"skin.open_left", "yes"}, {"runs.1.top", "shared"}, {"runs.1.side", "right"}, {"flock.count", "10"}},
+        {{"skin.open_back", "yes"}, {"nests.wall", "back"}, {"roost.wall", "left"}, {"runs.1.side", "front"}, {"flock.count", "8"}},
+    };
+    return all;
+}
+class Open : public testing::TestWithParam<std::size_t> {};
+TEST_P(Open, IsSoundAndShut) {
+    if (sampled() && GetParam() % 4 != 1) GTEST_SKIP();
+    expectWholeAndShut(designWith(openCoops()[GetParam()]));
+}
+INSTANTIATE_TEST_SUITE_P(Coops, Open, testing::Range<std::size_t>(0, openCoops().size()));
+
+TEST(OpenByHand, WearsMeshFromCornerToCornerAndBoardsAlongItsFoot) {
+    const auto a = answerTo(designWith({{"skin.open_front", "yes"},
+                                        {"coop.width", "10'"},
+                                        {"coop.depth", "8'"},
+                                        {"runs.1.side", "right"},
+                                        {"doors.1.wall", "front"},
+                                        {"doors.1.at", "20in"}}));
+    auto& s = *a->settled;
+    const auto shell = shellOf(s);
+    double mesh = 0, kick = 0, braces = 0, siding = 0;
+    for (const auto& p : a->model->parts) {
+        if (p.role == "wall-mesh") mesh += p.volumeMm3() / p.extent(p.thick());
+        if (p.role == "kick-board") kick += p.extent(p.along);
+        if (p.role == "siding" && p.side == "front") ++siding;
+        if (p.role == "brace" && p.side == "front") ++braces;
+    }
+    EXPECT_EQ(siding, 0);
+    // From an inch below the deck up to the rafters' underside, less the doorway from the deck up and an inch beneath it kept.
+    const auto doorHigh = inMm(s.length("doors.1.height")), wide = inMm(s.length("doors.1.width"));
+    const double under = shell.rafterUndersideMm(0), out = inMm(wallSkin(s, "front"));
+    const double top = std::min(under, shell.rafterUndersideMm(-out));
+    EXPECT_NEAR(mesh, 3048 * (top + inMm(shell.deck) + 25.4) - wide * doorHigh, 3048 * 0.5);
+    // Boards fill the foot between the corners but for the door: 120 - 7 - 32 in.
+    EXPECT_NEAR(kick / 25.4, 113 - 32, 1e-3);
+    EXPECT_EQ(braces, 2) << "14 in between the door's studs and the corner's are room enough";
+    // Its mesh is air: summer's and winter's gauges count four fifths of it.
+    const auto& winter = *std::ranges::find(a->findings, std::string{"air.winter"}, &Finding::id);
+    double vents = 0;
+    for (const auto& o : a->model->openings)
+        if (o.kind == "vent") vents += inMm(o.width) * inMm(o.height);
+    EXPECT_NEAR(winter.value, (vents + 0.8 * mesh) / (113.0 * 89 * 25.4 * 25.4), 1e-6);
+}
+
+TEST(Open, KneeBracesStandUnderThePlates) {
+    for (const auto* fall : {"back", "left"}) {
+        const auto m = modelOf(designWith({{"skin.open_front", "yes"},
+                                           {"roof.falls_to", fall},
+                                           {"runs.1.side", "right"},
+                                           {"doors.1.wall", "back"},
+                                           {"flock.count", "10"}}));
+        int braces = 0;
+        for (std::size_t i = 0; i < m.parts.size(); ++i) {
+            if (m.parts[i].role != "brace" || m.parts[i].side != "front") continue;
+            ++braces;
+            EXPECT_NEAR(std::fabs(m.parts[i].along.x), std::sqrt(0.5), 1e-6) << "at 45 degrees";
+            EXPECT_NEAR(m.parts[i].extent(m.parts[i].wide) / 25.4, 3.5, 1e-3);
+            std::string held;
+            for (const auto& j : m.joints)
+                if (j.a == i || j.b == i) held += m.parts[j.a == i ? j.b : j.a].role + " ";
+            EXPECT_NE(held.find("stud"), std::string::npos) << held;
+            EXPECT_NE(held.find("top-plate"), std::string::npos) << held;
+        }
+        EXPECT_GE(braces, 1) << fall;
+    }
+}
+
+}  // namespace
+}  // namespace oiko
