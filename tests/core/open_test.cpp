@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "core/design/shell.h"
+#include "core/design/sizing.h"
 #include "core/judge/findings.h"
 #include "whole.h"
 
@@ -97,6 +98,18 @@ TEST(Open, KneeBracesStandUnderThePlates) {
         }
         EXPECT_GE(braces, 1) << fall;
     }
+}
+
+TEST(OpenByHand, FloorThatTheFlockDoesNotNeedIndoorsCountsAsRun) {
+    // 16 ft by 12 ft less two walls of 3 1/2 in: 185 x 137 in; eleven hens want 44 sq ft of it indoors.
+    const auto d = presetDesign("airy").value();
+    const auto a = answerTo(d);
+    const auto& run = *std::ranges::find(a->findings, std::string{"run.floor"}, &Finding::id);
+    EXPECT_NEAR(run.value / 0.09290304, (185.0 * 137 / 144 - 44) / 11, 1e-3);
+    EXPECT_NE(run.state, State::fail);
+    // One open wall is a window, no run.
+    Settled one{d.with({{"skin.open_left", "no"}}).value()};
+    EXPECT_EQ(runFloor(one), Area{});
 }
 
 }  // namespace

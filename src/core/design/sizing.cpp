@@ -4,6 +4,7 @@
 #include <iterator>
 #include <limits>
 
+#include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 
@@ -26,11 +27,16 @@ Area underFloor(Ask& ask) {
     return squareMm(inMm(ask.length("coop.width")) * inMm(ask.length("coop.depth")));
 }
 
+Area openFloor(Ask& ask) {
+    const auto open = std::ranges::count_if(kSides, [&](auto side) { return openWall(ask, side); });
+    return open >= 2 ? std::max(Area{}, clearFloor(ask) - floorNeeded(ask)) : Area{};
+}
+
 Area runFloor(Ask& ask) {
     double mm2 = 0;
     for (const auto& run : runPlaces(ask)) mm2 += inMm(run.length) * inMm(run.width);
     // Ground under the coop counts where a rake reaches it.
-    return squareMm(mm2) + underFloor(ask);
+    return squareMm(mm2) + underFloor(ask) + openFloor(ask);
 }
 
 namespace {

@@ -39,7 +39,10 @@ Area floorNeeded(Ask& ask);
 std::int64_t nestsNeeded(std::int64_t birds);
 /// Ground under the coop that a run goes on over and a rake reaches; else none.
 Area underFloor(Ask& ask);
-/// All runs together, with it.
+/// In a house with two walls or more open to the air coop and run are one: what the flock doesn't need of its floor indoors counts as
+/// run. Common practice.
+Area openFloor(Ask& ask);
+/// All runs together, with both.
 Area runFloor(Ask& ask);
 /// What feeder and drinker must hold for the days that the keeper may be away, one at least.
 double feedPounds(Ask& ask);

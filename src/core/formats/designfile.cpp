@@ -18,6 +18,7 @@ std::string_view bantamsPresetText();
 std::string_view sleepersPresetText();
 std::string_view longhousePresetText();
 std::string_view storeroomPresetText();
+std::string_view airyPresetText();
 std::string_view ellPresetText();
 std::string_view legsPresetText();
 
@@ -420,7 +421,7 @@ std::vector<Preset> presets() {
     return {{"demo", demoPresetText},       {"elevated", elevatedPresetText}, {"gable", gablePresetText},
             {"saltbox", saltboxPresetText}, {"cottage", cottagePresetText},   {"corner", cornerPresetText},
             {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}, {"longhouse", longhousePresetText},
-            {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText}};
+            {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText}, {"airy", airyPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {
