@@ -278,7 +278,7 @@ std::vector<Grip> Board::floorGrips() const {
         }
         const auto mid = (o.corners[0] + o.corners[1]) * 0.5;
         static constexpr Vec2 kAlong[] = {{1, 0}, {0, 1}, {-1, 0}, {0, -1}};
-        out.push_back({o.kind == "nest" ? "nests.at" : o.id + ".at", {mid.x, mid.y}, kAlong[sideIndex(o.side)], 1});
+        out.push_back({o.id + ".at", {mid.x, mid.y}, kAlong[sideIndex(o.side)], 1});
     }
     for (const int r : s.rows("runs")) {
         const auto side = s.choice(slotKey("runs", r, "side"));

@@ -84,7 +84,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
     static constexpr const char* kPoured[] = {"set_posts", "slab", "curb"};
     if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(3)]}});
     if (dice.below(4) == 0) attempt({{"roof.cover", dice.below(2) == 0 ? "shingles" : "roll_roofing"}});
-    if (dice.below(10) == 0)
+    if (dice.below(5) == 0)
         attempt(
             {{"coop.width", "10'"}, {"runs.1.side", "front"}, {"runs.1.width", "15'"}, {"runs.2.side", "right"}, {"nests.wall", "back"}});
     if (dice.below(3) == 0) {

@@ -17,7 +17,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 50> kIds{
+constexpr std::array<std::string_view, 52> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -25,7 +25,7 @@ constexpr std::array<std::string_view, 50> kIds{
     "ridge.ties",     "opening.ridge",  "shutter.sheet",     "siding.eave",     "nests.eave",      "run.shared",     "run.twice",
     "run.gate",       "roost.boards",   "partition.form",    "partition.wall",  "partition.twice", "partition.room", "partition.rafter",
     "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
-    "open.run"};
+    "open.run",       "nests.roost",    "nests.low"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -45,8 +45,10 @@ std::vector<Opening> openings(Settled& s, const Shell& shell) {
             if (o.vent) o.sill = highestHead(shell, o.wall, o.at, o.width) - o.height;
             out.push_back(o);
         }
+    // Inside they stand under a top as steep as 45 degrees.
+    const auto clear = s.length("nests.clear");
     out.push_back({"nests", s.choice("nests.wall"), s.length("nests.at"), openingWidth(s, "nests"), s.length("nests.height") - kNestBoard,
-                   s.length("nests.clear") + kNestBoard});
+                   kNestBoard + clear * (nestsInside(s) ? 2 : 1)});
     return out;
 }
 std::string sizeKey(const Opening& o) { return o.row == "nests" ? "nests.count" : o.row + ".width"; }
@@ -143,7 +145,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         if (const auto open = "skin.open_" + o.wall; openWall(s, o.wall) && (o.vent || o.row.starts_with("windows")))
             return Clash{"open.opening", o.row + ".wall", open, {keyRef(o.row + ".wall"), Ref{"side." + o.wall}}, Change{open, "no"}};
         for (const auto& [bar, clear] : barredByRidge(shell, o.wall, o.width))
-            if (o.at > bar && o.at < clear) {
+            if (o.at > bar && o.at < clear && !(o.row == "nests" && nestsInside(s))) {
                 const auto to = o.at - bar < clear - o.at ? bar : clear;
                 return Clash{"opening.ridge",
                              o.row + ".at",
@@ -207,9 +209,9 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     const auto wall = s.choice("roost.wall");
     const auto across = birdsAcross(s, wall);
     const auto n = s.count("roost.count");
-    const auto zone = inches(12) + s.length("roost.apart") * (n - 1) + inches(6) + (s.flag("roost.boards") ? inches(0.75) : Length{});
+    const auto zone = roostZone(s);
     // Outside an eave's wall the nests' lid stays under tails and fascia.
-    if (const auto& side = s.choice("nests.wall"); shell.eaveSide(side)) {
+    if (const auto& side = s.choice("nests.wall"); shell.eaveSide(side) && !nestsInside(s)) {
         const auto top = s.length("nests.height") + s.length("nests.clear") + inches(4.5), edge = roofEdge(shell, side) - shell.floorTop;
         if (const auto most = s.length("nests.height") - (top - edge); top > edge)
             return Clash{"nests.eave",
@@ -217,6 +219,27 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
                          shell.localSide(side) == 2 ? "coop.low_wall" : "roof.ridge",
                          {top, edge},
                          most >= inches(5) ? std::optional{Change{"nests.height", text("", most, s)}} : std::nullopt};
+    }
+    if (nestsInside(s)) {
+        if (s.length("nests.height") < kNestBearer)
+            return Clash{"nests.low",
+                         "nests.height",
+                         "nests.kind",
+                         {s.length("nests.height"), kNestBearer},
+                         Change{"nests.height", text("", kNestBearer, s)}};
+        const auto& side = s.choice("nests.wall");
+        const auto at = s.length("nests.at"), wide = openingWidth(s, "nests");
+        for (const auto& bar : takenOn(s, side, "nests"))
+            if (bar.key == "roosts" && at < bar.to && at + wide > bar.from) {
+                // Beside their zone, where there is room; else along another wall.
+                const auto beside = bar.from > Length{} ? bar.from - wide : bar.to;
+                const bool fits = beside >= kCornerClear && beside + wide <= wallLength(s, side) - kCornerClear;
+                return Clash{"nests.roost",
+                             fits ? "nests.at" : "nests.wall",
+                             fits ? "roost.count" : "roost.wall",
+                             {Ref{"side." + side}},
+                             fits ? std::optional{Change{"nests.at", text("", beside, s)}} : std::nullopt};
+            }
     }
     // The far wall has battens, tracks and lips on its inside.
     if (zone > across - kInsideFittings) return Clash{"roost.room", "roost.count", "roost.apart", {zone, across - kInsideFittings}};
@@ -403,7 +426,8 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
                 return Clash{"run.twice", r + ".side", other.key + ".side", {Ref{"side." + run.side}}};
         if (const auto open = "skin.open_" + run.side; openWall(s, run.side))
             return Clash{"open.run", open, r + ".side", {Ref{"side." + run.side}}, Change{open, "no"}};
-        if (s.choice("nests.wall") == run.side) return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
+        if (!nestsInside(s) && s.choice("nests.wall") == run.side)
+            return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
         if (auto c = run.shared ? sharedRunClash(s, shell, run) : ownRunClash(s, shell, run)) return c;
         // Outwards the side's posts stand nearest to each other beside the coop.
         const auto gate = s.length(r + ".gate_width");

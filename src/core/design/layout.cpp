@@ -46,6 +46,12 @@ std::vector<std::pair<Length, Length>> gaps(Ask& ask, std::string_view side, std
 int sideIndex(std::string_view side) { return static_cast<int>(std::ranges::find(kSides, side) - std::begin(kSides)); }
 std::string_view opposite(std::string_view side) { return kSides[(sideIndex(side) + 2) % 4]; }
 
+bool nestsInside(Ask& ask) { return ask.choice("nests.kind") == "inside"; }
+
+Length roostZone(Ask& ask) {
+    return inches(18) + ask.length("roost.apart") * (ask.count("roost.count") - 1) + (ask.flag("roost.boards") ? inches(0.75) : Length{});
+}
+
 Length roostClear(Ask& ask) { return inches(earthFloor(ask) ? 3 : 2); }
 
 Length wallLength(Ask& ask, std::string_view side) { return ask.length(side == "front" || side == "back" ? "coop.width" : "coop.depth"); }
@@ -66,6 +72,16 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         if (ask.choice(key + ".wall") != side) continue;
         const auto at = ask.length(key + ".at");
         out.push_back({key, at - kBesideOpening * 2, at + openingWidth(ask, key) + kBesideOpening * 2});
+    }
+    // Nests that stand inside keep clear of the roosts: of their wall, of its ends, and of the wall across from a coop too narrow for both.
+    if (self == "nests" && nestsInside(ask)) {
+        const auto& roost = ask.choice("roost.wall");
+        const auto [from, to] = birdsAlong(ask, side);
+        const auto zone = roostZone(ask), whole = wallLength(ask, side);
+        const bool narrow = zone + nestReach(ask.length("nests.clear")) > birdsAcross(ask, roost);
+        if (side == roost || (side == opposite(roost) && narrow)) out.push_back({"roosts", Length{}, whole});
+        if (kSides[(sideIndex(side) + 3) % 4] == roost) out.push_back({"roosts", Length{}, from + zone});
+        if (kSides[(sideIndex(side) + 1) % 4] == roost) out.push_back({"roosts", to - zone, whole});
     }
     // What opens to the air is no use in a wall that does.
     if ((self.starts_with("windows") || self.starts_with("vents")) && openWall(ask, side))

@@ -23,6 +23,14 @@ inline constexpr Length kCornerClear = inches(8.5);
 inline constexpr Length kNestBoard = inches(0.46875);
 /// Outside width of a row of nests, its two ends counted; what the wall's opening must take.
 constexpr Length nestRowWidth(std::int64_t count, Length clear) { return clear * count + kNestBoard * (count + 1); }
+/// Nests that stand inside, on legs of their own, instead of hanging outside their wall.
+bool nestsInside(Ask& ask);
+/// How far those reach into the coop from the wall's inner face: board, nest, lip, and a perch before it. Common practice.
+constexpr Length nestReach(Length clear) { return kNestBoard + clear + inches(6.5); }
+/// Their bearers and the legs below, at least 2 in long, want so much under their floor.
+inline constexpr Length kNestBearer = inches(6);
+/// How far the roosts' zone reaches in from the inner face of their wall: a foot behind the bars, half a one before.
+Length roostZone(Ask& ask);
 /// Floor, front and lid are each one piece of an 8 ft sheet; the lid laps an inch past both ends.
 inline constexpr Length kWidestNestRow = inches(94);
 /// Between the studs beside a roost and its ends: what is fixed there, or the curb that reaches inwards.

@@ -368,9 +368,14 @@ std::vector<Param> declare() {
     p.push_back(fixedLength("roost.step", inside, Length{}, inches(16), Length{}));
     p.push_back({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
+    p.push_back(choice("nests.kind", inside, {"outside", "inside"}, word("outside"), false));
     p.push_back(choice("nests.wall", inside, sides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), a.length("nests.clear"));
-        return sideWithRoom(a, "nests", wanted, sidesButRuns(a, {"left", "right", "front", "back"}));
+        if (!nestsInside(a)) return sideWithRoom(a, "nests", wanted, sidesButRuns(a, {"left", "right", "front", "back"}));
+        // Not under the roosts.
+        std::vector<std::string_view> order{"left", "right", "front", "back"};
+        std::erase(order, a.choice("roost.wall"));
+        return sideWithRoom(a, "nests", wanted, order);
     }));
     p.push_back(
         length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }));
@@ -384,7 +389,15 @@ std::vector<Param> declare() {
     p.push_back(length("nests.at", inside, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto wall = a.choice("nests.wall");
         const auto w = openingWidth(a, "nests");
-        return freePlace(a, wall, "nests", w, awayFromRoost(a, wall, w));
+        if (!nestsInside(a)) return freePlace(a, wall, "nests", w, awayFromRoost(a, wall, w));
+        // Beside the roosts' zone, so that the far corner stays free to walk.
+        const auto [from, to] = birdsAlong(a, wall);
+        const auto roost = a.choice("roost.wall");
+        const bool atLeft = kSides[(sideIndex(wall) + 3) % 4] == roost, atRight = kSides[(sideIndex(wall) + 1) % 4] == roost;
+        return freePlace(a, wall, "nests", w,
+                         atLeft    ? from + roostZone(a)
+                         : atRight ? to - roostZone(a) - w
+                                   : centred(a, "nests", wall, w));
     }));
     // Run
     p.push_back(choice("runs.*.side", run, sides, [](Ask& a) -> Value {

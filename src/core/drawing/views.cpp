@@ -42,10 +42,11 @@ struct Framed {
     std::string row;
     double u0, u1, z0, z1;
 };
-std::vector<Framed> openingsOf(const Model& m, std::string_view side) {
+/// What opens in a wall; `within`: what stands inside along it too.
+std::vector<Framed> openingsOf(const Model& m, std::string_view side, bool within = false) {
     std::vector<Framed> out;
     for (const auto& o : m.openings)
-        if (o.side == side && o.kind != "gate")
+        if (o.side == side && o.kind != "gate" && (within || o.kind != "nest_inside"))
             out.push_back({o.id, inMm(o.at), inMm(o.at + o.width), inMm(o.sill), inMm(o.sill + o.height)});
     return out;
 }
@@ -154,7 +155,7 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
          -6},
     };
     for (const auto& [side, length, point, offset] : sides) {
-        const auto openings = openingsOf(m, side);
+        const auto openings = openingsOf(m, side, true);
         if (chains && !openings.empty()) chain(d, alongWall(openings, length), point, offset);
         if (side == "front") d.dimensions.push_back({point(0), point(length), -14, "coop.width"});
         if (side == "left") d.dimensions.push_back({point(0), point(length), -14, "coop.depth"});

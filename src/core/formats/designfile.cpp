@@ -421,7 +421,8 @@ std::vector<Preset> presets() {
     return {{"demo", demoPresetText},       {"elevated", elevatedPresetText}, {"gable", gablePresetText},
             {"saltbox", saltboxPresetText}, {"cottage", cottagePresetText},   {"corner", cornerPresetText},
             {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}, {"longhouse", longhousePresetText},
-            {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText}, {"airy", airyPresetText}};
+            {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText},
+            {"airy", airyPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {

@@ -139,9 +139,30 @@ struct Court {
         g.remedies.push_back({{"nests.at", ""}});
         g.remedies.push_back({{"nests.wall", ""}, {"nests.at", ""}});
         // Eggs are taken from outside: above this a child needs a step. Common practice.
+        if (nestsInside(s)) return nestsWay();
         auto& h = find("nests.outside", "others", inMm(shell.floorTop + s.length("nests.height")), inMm(inches(48)), "mm", false, 0.02);
         h.parts = idsWith("nests/lid");
         h.remedies.push_back({{"nests.height", ""}});
+    }
+    /// Doors round the corner from a row that stands inside: what it leaves free before them, least against what each wants.
+    void nestsWay() {
+        const auto side = s.choice("nests.wall");
+        const auto at = s.length("nests.at"), reach = kWallDeep + nestReach(s.length("nests.clear"));
+        double least = 1;
+        for (const auto& o : m.openings) {
+            const bool pop = o.kind == "pop", door = o.kind == "people_door";
+            const auto turn = (sideIndex(o.side) - sideIndex(side) + 4) % 4;
+            if ((!pop && !door) || turn % 2 == 0) continue;
+            // The wall round the left end is met at its right end.
+            const auto fromCorner = turn == 3 ? wallLength(s, o.side) - o.at - o.width : o.at;
+            const auto free = (turn == 3 ? at : wallLength(s, side) - at - openingWidth(s, "nests")) - kWallDeep;
+            if (fromCorner < reach) least = std::min(least, inMm(free) / inMm(pop ? inches(12) : inches(20)));
+        }
+        auto& f = find("nests.way", "others", least, 1, "share", true, 0);
+        f.parts = idsWith("nests/");
+        f.remedies.push_back({{"nests.at", ""}});
+        for (const auto other : kSides)
+            if (other != side) f.remedies.push_back({{"nests.wall", std::string{other}}, {"nests.at", ""}});
     }
     double openM2(std::string_view kind) const {
         // Air comes through mesh from a room parted off, not through a sheet.

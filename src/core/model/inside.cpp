@@ -6,7 +6,56 @@
 
 namespace oiko {
 
+namespace {
+
+/// A row on legs along a wall, birds' side: a back against the studs, a steep top that nobody roosts on, a lip, and a perch before it.
+void nestsWithin(Builder& b) {
+    const auto& w = b.wall(b.s.choice("nests.wall"));
+    const double t = inMm(kNestBoard), clear = inMm(b.s.length("nests.clear")), u0 = inMm(b.s.length("nests.at"));
+    const auto n = b.s.count("nests.count");
+    const double u1 = u0 + inMm(nestRowWidth(n, b.s.length("nests.clear"))), z1 = inMm(b.s.length("nests.height")), z0 = z1 - t;
+    const double back = 3.5 * kIn, d0 = back + t, d1 = d0 + clear, low = z1 + clear, high = low + clear;  // front and back of the slope
+    const double foot = earthFloor(b.s) ? -b.floor : 0, deep = 3.5 * kIn;
+    const Vec3 up{0, 0, 1};
+    const auto put = [&](const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
+                         std::vector<Solid> solids) {
+        if (auto* p = b.add("nests/" + name, role, "nests", System::inside, form, std::move(stock), along, across, std::move(solids)))
+            p->opening = "nests";
+    };
+    put("back", "nest-front", Form::sheet, "ply-1/2", w.u, up, {w.box(u0, u1, back, d0, z0, high)});
+    put("floor", "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(u0, u1, d0, d1, z0, z1)});
+    for (std::int64_t k = 0; k <= n; ++k) {
+        const double u = u0 + static_cast<double>(k) * (clear + t);
+        const Vec3 outline[] = {w.at(u, d0, z1), w.at(u, d0, high), w.at(u, d1, low), w.at(u, d1, z1)};
+        put("end/" + std::to_string(k + 1), k == 0 || k == n ? "nest-end" : "nest-partition", Form::sheet, "ply-1/2", w.inward, up,
+            {prism(outline, w.u * t)});
+    }
+    const Vec3 slope = unit(w.inward - up), normal = unit(w.inward + up);
+    const Vec3 top[] = {w.at(u0, d0, high), w.at(u0, d1, low), w.at(u0, d1, low) + normal * t, w.at(u0, d0, high) + normal * t};
+    put("top", "nest-top", Form::sheet, "ply-1/2", w.u, slope, {prism(top, w.u * (u1 - u0))});
+    put("lip", "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(u0, u1, d1, d1 + kOneBy, z0, z0 + 3.5 * kIn)});
+    // Bearers under the floor reach out to the perch; each on two legs.
+    const double out = d1 + 5.5 * kIn, near = foot < 0 ? inMm(kCurbWide) + kIn / 4 : back + kOneBy + kIn / 4;
+    int i = 0;
+    for (const double off : evenly(u1 - u0, kTwoBy, 48 * kIn)) {
+        const double u = u0 + off;
+        const auto at = "bearer/" + std::to_string(++i);
+        put(at, "nest-bearer", Form::lumber, "2x4", w.inward, up, {w.box(u, u + kTwoBy, near, out, z0 - deep, z0)});
+        for (const auto& [which, d] : {std::pair{"near", near}, {"far", d1 + kOneBy - deep}})
+            put(at + "/leg/" + which, "nest-leg", Form::lumber, foot < 0 ? "2x4pt" : "2x4", up, w.inward,
+                {w.box(u, u + kTwoBy, d, d + deep, foot, z0 - deep)});
+    }
+    put("perch", "nest-perch", Form::lumber, "2x2", w.u, w.inward, {w.box(u0, u1, out - kTwoBy, out, z0, z0 + kTwoBy)});
+    OpeningSpec o{"nests", "nest_inside", w.side, mm(u0), mm(u1 - u0), mm(z0), mm(high - z0), {}};
+    const std::pair<double, double> corners[] = {{u0, z0}, {u1, z0}, {u1, high}, {u0, high}};
+    for (std::size_t k = 0; k < 4; ++k) o.corners[k] = w.at(corners[k].first, d0, corners[k].second);
+    b.model.openings.push_back(o);
+}
+
+}  // namespace
+
 void nests(Builder& b) {
+    if (nestsInside(b.s)) return nestsWithin(b);
     const auto& w = b.wall(b.s.choice("nests.wall"));
     const auto hole = *std::ranges::find(w.holes, std::string{"nests"}, &Hole::row);
     const double t = inMm(kNestBoard), clear = inMm(b.s.length("nests.clear")), out = clear - 0.5 * kIn;

@@ -70,9 +70,12 @@ constexpr Schedule kSchedule[] = {
     {"corner-board casing closer skin-batten", "*", "nail-8d", 0, 12, "trim", kPractice},
     {"leaf leaf-stile leaf-rail leaf-brace stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
-    {"nest-floor nest-end nest-partition nest-front nest-lip", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
+    {"nest-floor nest-end nest-partition nest-front nest-lip nest-top", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
     {"roost", "roost-rail roost-leg", "nail-16d", 1, 0, "pin", kPractice},
     {"roost-brace cleat", "roost-leg", "screw-2-1/2", 2, 0, "stand", kPractice},
+    {"nest-leg", "nest-bearer", "angle-bracket", 1, 0, "bracket", kPractice},
+    {"nest-perch", "nest-bearer", "screw-2-1/2", 1, 0, "stand", kPractice},
+    {"nest-leg", "*", "", 0, 0, "none", kPractice},
     {"droppings-board", "droppings-lip", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
     {"roost-leg", "deck", "angle-bracket", 1, 0, "bracket", kPractice},

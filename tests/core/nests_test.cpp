@@ -1,0 +1,69 @@
+// Nests that stand inside: a row on legs with a steep top, clear of the roosts, and what then is no more outside.
+#include <algorithm>
+#include <cmath>
+
+#include "core/design/layout.h"
+#include "core/judge/findings.h"
+#include "whole.h"
+
+namespace oiko {
+namespace {
+
+std::vector<Change> inside(std::vector<Change> more = {}) {
+    more.insert(more.begin(), {"nests.kind", "inside"});
+    return more;
+}
+
+class NestsInside : public testing::TestWithParam<std::vector<Change>> {};
+TEST_P(NestsInside, AreSoundAndLeaveTheWallWhole) {
+    const auto a = answerTo(designWith(inside(GetParam())));
+    EXPECT_EQ(unsound(*a->model), "");
+    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
+    EXPECT_TRUE(a->cuts->sheets.unplaced.empty());
+    for (const auto& p : a->model->parts) EXPECT_NE(p.role, "nest-lid") << p.id;
+    for (const auto& o : a->model->openings) EXPECT_NE(o.kind, "nest");
+    for (const auto& f : a->findings) EXPECT_NE(f.id, "nests.outside");
+}
+INSTANTIATE_TEST_SUITE_P(
+    Coops, NestsInside,
+    testing::Values(std::vector<Change>{}, std::vector<Change>{{"flock.size", "heavy"}, {"flock.count", "8"}},
+                    std::vector<Change>{{"flock.size", "bantam"}, {"roof.form", "gable"}},
+                    std::vector<Change>{{"foundation.kind", "curb"}, {"roost.boards", "yes"}},
+                    std::vector<Change>{{"nests.wall", "left"}, {"doors.1.wall", "front"}, {"runs.1.side", "right"}, {"flock.count", "10"}},
+                    std::vector<Change>{{"partitions.1.wall", "left"}, {"flock.count", "14"}},
+                    std::vector<Change>{{"skin.open_left", "yes"}, {"nests.wall", "left"}, {"runs.1.side", "right"}}));
+
+TEST(NestsInside, AsWorkedOutByHand) {
+    // Three nests of 12 in: 3 x 12 + 4 x 15/32 in long. Floor 20 in up, out of half-inch plywood.
+    const auto a = answerTo(designWith(inside({{"nests.count", "3"},
+                                               {"nests.clear", "12in"},
+                                               {"nests.height", "20in"},
+                                               {"coop.width", "10ft"},
+                                               {"coop.depth", "8ft"},
+                                               {"nests.wall", "left"},
+                                               {"doors.1.wall", "front"},
+                                               {"runs.1.side", "right"}})));
+    ASSERT_NE(a->model->find("nests/back"), nullptr);
+    const auto part = [&](const char* id) { return a->model->find(id)->box().size() * (1 / 25.4); };
+    const double t = 15.0 / 32;
+    EXPECT_NEAR(part("nests/floor").y, 36 + 4 * t, 1e-3);
+    EXPECT_NEAR(part("nests/floor").x, 12, 1e-3);
+    EXPECT_NEAR(part("nests/back").z, t + 24, 1e-3) << "12 in before, 12 in more behind: 45 degrees";
+    const auto* top = a->model->find("nests/top");
+    EXPECT_NEAR(top->extent(top->wide) / 25.4, 12 * std::sqrt(2.0), 1e-3);
+    EXPECT_NEAR(std::fabs(top->wide.z), std::sqrt(0.5), 1e-6);
+    // Legs: 20 in less the floor's and the bearer's 3 1/2 in. 38 in of row stand on two bearers, four legs.
+    EXPECT_NEAR(part("nests/bearer/1/leg/near").z, 20 - t - 3.5, 1e-3);
+    EXPECT_EQ(std::ranges::count(a->model->parts, std::string{"nest-leg"}, &Part::role), 4);
+    EXPECT_EQ(std::ranges::count(a->model->parts, std::string{"nest-partition"}, &Part::role), 2);
+    // The perch's front is as far in as nestReach says, a quarter of an inch less than it may.
+    Bounds all;
+    for (const auto& p : a->model->parts)
+        if (p.id.starts_with("nests/")) all.add(p.box());
+    EXPECT_LE(all.high.x / 25.4 - 3.5, inInches(nestReach(inches(12))) + 1e-6);
+    // On the roosts' wall, or under their zone beside it, they are refused.
+    EXPECT_FALSE(Design{}.with(inside({{"nests.wall", "back"}, {"roost.wall", "back"}})));
+}
+
+}  // namespace
+}  // namespace oiko
