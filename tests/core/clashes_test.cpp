@@ -83,6 +83,8 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"doors.1.wall", "front"},
       {"runs.1.side", "right"}}},
     {"nests.low", {{"nests.kind", "inside"}, {"nests.height", "5in"}, {"roost.height", "30in"}}},
+    {"door.sheet", {{"coop.width", "12'"}, {"doors.1.wall", "front"}, {"doors.1.width", "5'"}}},
+    {"door.leaves", {{"doors.1.leaf", "double"}, {"doors.1.width", "20in"}}},
     {"nests.eave",
      {{"nests.wall", "back"},
       {"nests.height", "36in"},

@@ -16,7 +16,7 @@ namespace {
 const std::vector<std::vector<Change>>& partedCoops() {
     static const std::vector<std::vector<Change>> all{
         {{"coop.width", "16'"}, {"coop.depth", "8'"}, {"partitions.1.wall", "left"}},
-        {{"partitions.1.wall", "right"}, {"partitions.1.cover", "plain-1/2"}, {"flock.count", "8"}},
+        {{"partitions.1.wall", "right"}, {"partitions.1.cover", "plain-1/2"}, {"flock.count", "8"}, {"skin.kind", "grooved-3/8"}},
         {{"partitions.1.wall", "left"}, {"roof.form", "gable"}, {"flock.count", "10"}},
         {{"partitions.1.wall", "right"}, {"roof.form", "gable"}, {"roof.cover", "shingles"}, {"partitions.1.cover", "plain-1/2"}},
         {{"partitions.1.wall", "back"}, {"roof.falls_to", "left"}, {"flock.count", "6"}, {"roof.spacing", "16in"}},

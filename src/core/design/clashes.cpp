@@ -17,7 +17,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 52> kIds{
+constexpr std::array<std::string_view, 54> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -25,7 +25,7 @@ constexpr std::array<std::string_view, 52> kIds{
     "ridge.ties",     "opening.ridge",  "shutter.sheet",     "siding.eave",     "nests.eave",      "run.shared",     "run.twice",
     "run.gate",       "roost.boards",   "partition.form",    "partition.wall",  "partition.twice", "partition.room", "partition.rafter",
     "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
-    "open.run",       "nests.roost",    "nests.low"};
+    "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -169,6 +169,23 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          o.row + ".kind",
                          {o.width - inches(0.25), inches(48)},
                          Change{o.row + ".width", text(o.row, most, s)}};
+        if (o.row.starts_with("doors")) {
+            const auto& leaf = s.choice(o.row + ".leaf");
+            if (const auto most = inches(48.25); o.width > most && leaf != "double")
+                return Clash{"door.sheet",
+                             o.row + ".width",
+                             o.row + ".leaf",
+                             {o.width - inches(0.25), inches(48)},
+                             Change{o.row + ".width", text(o.row, most, s)}};
+            // Frames of both leaves and a hand between.
+            if (const auto least = leaf == "double" ? inches(24) : inches(40), has = leaf == "double" ? o.width : o.height;
+                leaf != "single" && has < least)
+                return Clash{"door.leaves",
+                             o.row + ".leaf",
+                             o.row + (leaf == "double" ? ".width" : ".height"),
+                             {has, least},
+                             Change{o.row + ".leaf", "single"}};
+        }
         if (o.row.starts_with("pops")) {
             // The ramp is one piece of an 8 ft sheet.
             const double a = inRadians(s.angle(o.row + ".ramp")), length = inMm(shell.floorTop + o.sill) / std::sin(a);

@@ -212,13 +212,15 @@ std::vector<Param> declare() {
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) > Length{}; });
         return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
     }));
-    p.push_back(length("doors.*.width", openings, inches(18), inches(48), [](Ask& a) -> Value {
+    p.push_back(choice("doors.*.leaf", openings, {"single", "split", "double"}, word("single"), false));
+    p.push_back(length("doors.*.width", openings, inches(18), inches(72), [](Ask& a) -> Value {
         const auto self = mine("doors", a);
         const auto room = widestGap(a, side(a, "doors"), self);
         // A clean-out is as wide as can be, but leaves its wall room for a window.
         const auto want =
             a.choice(self + ".kind") == "people_door" ? inches(32) : std::min(inches(42), std::max(inches(24), room - inches(20)));
-        return bounded(widestPlace(a, side(a, "doors"), self, want), inches(18), inches(48));
+        const bool two = a.choice(self + ".leaf") == "double";
+        return bounded(widestPlace(a, side(a, "doors"), self, two ? std::max(want, inches(48)) : want), inches(18), inches(72));
     }));
     p.push_back(length("doors.*.height", openings, inches(14), inches(84), [](Ask& a) -> Value {
         const auto self = mine("doors", a);

@@ -24,39 +24,61 @@ struct Fitter {
     }
     static constexpr Vec3 kUp{0, 0, 1};
 
-    /// A leaf in the plane of the siding, or of a partition's cover, on a frame of flat boards behind it; hung on the left trimmer.
-    void hingedLeaf(const std::string& sheet, const std::string& frame, Form form = Form::sheet) {
-        const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, wide = inMm(profile(frame)->wide);
-        if (profile(sheet))
-            boardedLeaf(sheet, frame, u0, u1, z0, z1);
-        else
-            put("leaf/sheet", form == Form::mesh ? "leaf-mesh" : "leaf", form, sheet, kUp, w.u,
-                {w.box(u0, u1, -std::min(b.skinThick, inMm(thicknessOf(sheet))), 0, z0, z1)});
-        board("leaf/stile/left", "leaf-stile", frame, kUp, w.u, w.box(u0, u0 + wide, 0, kOneBy, z0, z1));
-        board("leaf/stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, kOneBy, z0, z1));
-        if (u1 - u0 - 2 * wide > 2 * kIn) {
-            board("leaf/rail/bottom", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kOneBy, z0, z0 + wide));
-            if (z1 - z0 > 3 * wide)
-                board("leaf/rail/top", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kOneBy, z1 - wide, z1));
-            if (z1 - z0 > 48 * kIn)
-                board("leaf/rail/middle", "leaf-rail", frame, w.u, kUp,
-                      w.box(u0 + wide, u1 - wide, 0, kOneBy, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
+    /// Leaves in the plane of the siding, or of a partition's cover, and the stops they shut against: one; two above each other; or two
+    /// beside each other, the left one with a strip over the gap between. `kind` is "single", "split" or "double".
+    void hingedLeaves(std::string_view kind, const std::string& sheet, const std::string& frame, Form form = Form::sheet) {
+        const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, gap = kGap / 2, strip = 1.25 * kIn;
+        const double out = form == Form::mesh || profile(sheet) ? w.skin : inMm(thicknessOf(sheet));
+        const double middle = (u0 + u1) / 2, part = z0 + 0.55 * (z1 - z0);
+        if (kind == "split") {
+            hingedLeaf("leaf/lower/", u0, u1, z0, part - gap, false, sheet, frame, form);
+            hingedLeaf("leaf/upper/", u0, u1, part + gap, z1, false, sheet, frame, form);
+            board("leaf/upper/strip", "leaf-strip", "1x3", w.u, kUp, w.box(u0, u1, -out - kOneBy, -out, part - strip, part + strip));
+        } else if (kind == "double") {
+            hingedLeaf("leaf/left/", u0, middle - gap, z0, z1, false, sheet, frame, form);
+            hingedLeaf("leaf/right/", middle + gap, u1, z0, z1, true, sheet, frame, form);
+            board("leaf/left/strip", "leaf-strip", "1x3", kUp, w.u, w.box(middle - strip, middle + strip, -out - kOneBy, -out, z0, z1));
+        } else {
+            hingedLeaf("leaf/", u0, u1, z0, z1, false, sheet, frame, form);
         }
         const double d0 = kOneBy + kIn / 16, d1 = d0 + 1.5 * kIn;
         board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + kOneBy, d0, d1, h.z0, h.z1));
         board("stop/right", "stop", "1x2", kUp, w.inward, w.box(h.u1 - kOneBy, h.u1, d0, d1, h.z0, h.z1));
         board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + kOneBy, h.u1 - kOneBy, d0, d1, h.z1 - kOneBy, h.z1));
-        b.join(h.row + (profile(sheet) ? "/leaf/stile/left" : "/leaf/sheet"), w.side + "/trimmer/" + tenths(h.u0 - 1.5 * kIn),
-               Joint::Kind::hinged, kGap);
+    }
+
+    /// One leaf on a frame of flat boards behind it, hung on the trimmer at its left or its right.
+    void hingedLeaf(const std::string& name, double u0, double u1, double z0, double z1, bool atRight, const std::string& sheet,
+                    const std::string& frame, Form form) {
+        const double wide = inMm(profile(frame)->wide);
+        if (profile(sheet))
+            boardedLeaf(name, sheet, frame, u0, u1, z0, z1);
+        else
+            put(name + "sheet", form == Form::mesh ? "leaf-mesh" : "leaf", form, sheet, kUp, w.u,
+                {w.box(u0, u1, -inMm(thicknessOf(sheet)), 0, z0, z1)});
+        board(name + "stile/left", "leaf-stile", frame, kUp, w.u, w.box(u0, u0 + wide, 0, kOneBy, z0, z1));
+        board(name + "stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, kOneBy, z0, z1));
+        if (u1 - u0 - 2 * wide > 2 * kIn) {
+            board(name + "rail/bottom", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kOneBy, z0, z0 + wide));
+            if (z1 - z0 > 3 * wide)
+                board(name + "rail/top", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kOneBy, z1 - wide, z1));
+            if (z1 - z0 > 48 * kIn)
+                board(name + "rail/middle", "leaf-rail", frame, w.u, kUp,
+                      w.box(u0 + wide, u1 - wide, 0, kOneBy, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
+        }
+        const std::string side = atRight ? "right" : "left";
+        b.join(h.row + "/" + name + (profile(sheet) ? "stile/" + side : "sheet"),
+               w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - 1.5 * kIn), Joint::Kind::hinged, kGap);
     }
 
     /// Shiplap boards across the stiles, the first and last no narrower than an inch; a brace from the lower hinge up holds them square.
-    void boardedLeaf(const std::string& stock, const std::string& frame, double u0, double u1, double z0, double z1) {
+    void boardedLeaf(const std::string& name, const std::string& stock, const std::string& frame, double u0, double u1, double z0,
+                     double z1) {
         const double lap = inMm(kShiplap), seen = inMm(profile(stock)->wide) - lap, t = b.skinThick, rest = std::fmod(z1 - z0, seen);
         int n = 0;
         for (double z = z0, row = rest < kIn ? seen / 2 : seen; z < z1 - kSameMm; z += row, row = seen) {
             const double head = std::min(z + row, z1), end = std::min(head + lap, z1);
-            put("leaf/board/" + std::to_string(n + 1), "leaf", Form::lumber, stock, w.u, kUp,
+            put(name + "board/" + std::to_string(n + 1), "leaf", Form::lumber, stock, w.u, kUp,
                 {w.box(u0, u1, -t, -t / 2, z, head), w.box(u0, u1, -t / 2, 0, n == 0 ? z : z + lap, end)});
             ++n;
         }
@@ -68,7 +90,7 @@ struct Fitter {
         const Vec3 middle = centroid(brace);
         brace = cut(cut(brace, Plane::through(middle + across * (wide / 2), across)),
                     Plane::through(middle + across * (-wide / 2), across * -1));
-        board("leaf/brace", "leaf-brace", frame, dir, across, std::move(brace));
+        board(name + "brace", "leaf-brace", frame, dir, across, std::move(brace));
     }
 
     void mesh() {
@@ -129,7 +151,7 @@ void leaves(Builder& b) {
             const auto& cover = b.s.choice(w.side + ".cover");
             const bool mesh = cover == "mesh";
             const auto stock = mesh ? b.s.choice("mesh.kind") : cover;
-            Fitter{b, w, h}.hingedLeaf(stock, "1x4", mesh ? Form::mesh : Form::sheet);
+            Fitter{b, w, h}.hingedLeaves("single", stock, "1x4", mesh ? Form::mesh : Form::sheet);
             b.model.clear.push_back(
                 {h.row + "/swing", h.row, w.box(h.u0, h.u1, -w.skin - (h.u1 - h.u0), -w.skin - kGap, h.z0 + kGap, h.z1)});
         }
@@ -139,18 +161,18 @@ void leaves(Builder& b) {
             const std::string skin{oiko::skin(b.s.choice("skin.kind")).stock};
             if (h.kind == "people_door" || h.kind == "clean_out") {
                 const bool open = openWall(b.s, w.side);
-                f.hingedLeaf(open ? b.s.choice("mesh.kind") : skin, "1x4", open ? Form::mesh : Form::sheet);
+                f.hingedLeaves(b.s.choice(h.row + ".leaf"), open ? b.s.choice("mesh.kind") : skin, "1x4", open ? Form::mesh : Form::sheet);
             }
             if (h.kind == "pop") f.popDoor();
             if (h.kind == "vent") f.mesh();
             if (h.kind == "window") {
                 const auto kind = b.s.choice(h.row + ".kind");
-                if (kind != "mesh") f.hingedLeaf(kind == "pane" ? "clear-1/4" : skin, "1x2");
+                if (kind != "mesh") f.hingedLeaves("single", kind == "pane" ? "clear-1/4" : skin, "1x2");
                 f.mesh();
             }
             if (h.kind == "people_door" || h.kind == "clean_out") {
                 // The quarter circle of the swing, as the square it lies in.
-                const double r = h.u1 - h.u0, out = w.skin + kOneBy;
+                const double r = (h.u1 - h.u0) / (b.s.choice(h.row + ".leaf") == "double" ? 2 : 1), out = w.skin + kOneBy;
                 b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0, h.u1, -out - r, -out - kGap, h.z0 + kGap, h.z1)});
             }
         }

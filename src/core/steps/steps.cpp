@@ -23,7 +23,7 @@ constexpr Rule kOrder[] = {
     {"roofdeck", System::roof, "roof-deck", "ladder lift"},
     {"roofing", System::roof, "*", "ladder metal"},
     {"siding", System::skin, "*", "lift paint"},
-    {"doors", System::openings, "leaf leaf-mesh leaf-stile leaf-rail leaf-brace stop pop-leaf track ramp rung", "saw"},
+    {"doors", System::openings, "leaf leaf-mesh leaf-stile leaf-rail leaf-brace leaf-strip stop pop-leaf track ramp rung", "saw"},
     {"steps", System::openings, "stringer tread rail-post handrail", "saw treated"},
     {"mesh", System::openings, "*", "metal"},
     {"partitions", System::inside, "bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh",

@@ -68,7 +68,8 @@ constexpr Schedule kSchedule[] = {
     {"filler", "*", "", 0, 0, "none", kPractice},
     {"fascia", "rafter fly-rafter", "nail-16d", 2, 0, "endnail", kPractice},
     {"corner-board casing closer skin-batten", "*", "nail-8d", 0, 12, "trim", kPractice},
-    {"leaf leaf-stile leaf-rail leaf-brace stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},
+    {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf",
+     kPractice},
     {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
     {"nest-floor nest-end nest-partition nest-front nest-lip nest-top", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
     {"roost", "roost-rail roost-leg", "nail-16d", 1, 0, "pin", kPractice},
@@ -175,6 +176,9 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     for (const auto& o : m.openings) {
         if (o.kind == "people_door" || o.kind == "clean_out")
             add("barrel-bolt", 1, "latch"), add("two-step-lock", 1, "latch"), add("hook-eye", 1, "holdopen");
+        // The leaf that stays shut is bolted at head and foot; two above each other to one another.
+        if (o.kind == "people_door" || o.kind == "clean_out")
+            add("barrel-bolt", s.choice(o.id + ".leaf") == "double" ? 2 : s.choice(o.id + ".leaf") == "split" ? 1 : 0, "latch");
         if (o.kind == "inner_door") add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
         if (o.kind == "pop") add("two-step-lock", 1, "latch");
         if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");

@@ -1,0 +1,91 @@
+// Doors of two leaves: what hangs on what, the strip over their gap, and nothing that gets in between.
+#include <algorithm>
+#include <cmath>
+
+#include "core/judge/holes.h"
+#include "whole.h"
+
+namespace oiko {
+namespace {
+
+Design withDoor(std::vector<Change> more) {
+    std::vector<Change> all{{"doors.1.wall", "front"}, {"runs.1.side", "right"}, {"coop.width", "12'"}, {"coop.depth", "8'"}};
+    all.insert(all.end(), more.begin(), more.end());
+    return designWith(all);
+}
+std::vector<std::string> hung(const Model& m) {
+    std::vector<std::string> out;
+    for (const auto& j : m.joints)
+        if (j.kind == Joint::Kind::hinged && m.parts[j.a].opening == "doors.1") out.push_back(m.parts[j.a].id + " " + m.parts[j.b].id);
+    std::ranges::sort(out);
+    return out;
+}
+double bought(const Answer& a, std::string_view item) {
+    double n = 0;
+    for (const auto& line : a.takeoff->hardware)
+        if (line.item == item) n += line.quantity;
+    return n;
+}
+
+TEST(Doors, OfTwoLeavesAreSoundAndShut) {
+    int n = 0;
+    for (const auto* leaf : {"split", "double"})
+        for (const auto* skin : {"grooved-5/8", "battens", "shiplap"}) {
+            const auto d = withDoor({{"doors.1.leaf", leaf}, {"skin.kind", skin}});
+            if (++n % 4 == 1 && !sampled())
+                expectWholeAndShut(d);
+            else
+                EXPECT_EQ(unsound(modelOf(d)), "") << leaf << skin;
+        }
+    EXPECT_EQ(unsound(modelOf(withDoor({{"doors.1.leaf", "double"}, {"skin.open_front", "yes"}}))), "");
+    EXPECT_EQ(unsound(modelOf(withDoor({{"doors.1.leaf", "double"}, {"doors.1.width", "6'"}}))), "");
+}
+
+TEST(DoorsByHand, TwoBesideEachOther) {
+    // 5 ft wide: an eighth at either side and between, so leaves of (60 - 3/8) / 2 in.
+    const auto a = answerTo(withDoor({{"doors.1.leaf", "double"}, {"doors.1.width", "5'"}}));
+    for (const auto* side : {"left", "right"})
+        EXPECT_NEAR(a->model->find("doors.1/leaf/" + std::string{side} + "/sheet")->box().size().x / 25.4, (60 - 0.375) / 2, 1e-3);
+    const auto* strip = a->model->find("doors.1/leaf/left/strip");
+    ASSERT_NE(strip, nullptr);
+    EXPECT_NEAR(strip->box().size().x / 25.4, 2.5, 1e-3);
+    // Each hangs on the trimmer at its own side, one leaf's swing is half the door.
+    const auto at = inInches(a->settled->length("doors.1.at"));
+    EXPECT_EQ(hung(*a->model), (std::vector<std::string>{"doors.1/leaf/left/sheet front/trimmer/" + writeNumber(at - 1.5, 1),
+                                                         "doors.1/leaf/right/sheet front/trimmer/" + writeNumber(at + 60, 1)}));
+    for (const auto& c : a->model->clear)
+        if (c.id == "doors.1/swing") EXPECT_NEAR(bounds(c.solid).size().y / 25.4, 30 - 0.125, 1e-3);
+    // Two leaves of more than 5 ft each take three hinges; two bolts more than one leaf has.
+    const auto one = answerTo(withDoor({}));
+    EXPECT_EQ(bought(*a, "strap-hinge-6"), bought(*one, "strap-hinge-6") + 3);
+    EXPECT_EQ(bought(*a, "barrel-bolt"), bought(*one, "barrel-bolt") + 2);
+}
+
+TEST(DoorsByHand, TwoAboveEachOther) {
+    const auto a = answerTo(withDoor({{"doors.1.leaf", "split"}}));
+    const auto lower = a->model->find("doors.1/leaf/lower/sheet")->box(), upper = a->model->find("doors.1/leaf/upper/sheet")->box();
+    EXPECT_NEAR(upper.low.z - lower.high.z, 25.4 / 8, 1e-3);
+    EXPECT_NEAR(upper.high.z - lower.low.z, inMm(a->settled->length("doors.1.height")) - 25.4 / 4, 1e-3);
+    EXPECT_GT(lower.size().z, upper.size().z) << "the lower keeps a hen in";
+    const auto strip = a->model->find("doors.1/leaf/upper/strip")->box();
+    EXPECT_LT(strip.low.z, lower.high.z) << "it laps the lower leaf, and water off it";
+    EXPECT_EQ(hung(*a->model).size(), 2u);
+}
+
+TEST(Doors, ALeafCutTooShortLetsIn) {
+    // The planted fault: an inch and a quarter off the upper leaf's frame and sheet, and no strip, leave a slot between both.
+    auto m = modelOf(withDoor({{"doors.1.leaf", "split"}}));
+    for (auto& p : m.parts)
+        if (p.id == "doors.1/leaf/upper/strip") p.solids.clear(), p.inner.clear();
+    const double part = m.find("doors.1/leaf/lower/sheet")->box().high.z;
+    for (auto& p : m.parts)
+        if (p.id.starts_with("doors.1/leaf/upper/"))
+            for (auto& s : p.solids) s = cut(s, Plane::through({0, 0, part + 1.25 * 25.4}, {0, 0, -1}));
+    const auto found = allHoles(m, 14.3, {}, 1);
+    ASSERT_EQ(found.holes.size(), 1u);
+    EXPECT_NEAR(found.holes[0].at.z, part + 0.625 * 25.4, 25.4);
+    EXPECT_NEAR(found.holes[0].wideMm / 25.4, 1.25, 0.1);
+}
+
+}  // namespace
+}  // namespace oiko
