@@ -250,6 +250,29 @@ TEST(Holes, AreAFindingWithTheirPlace) {
     EXPECT_EQ(finding(*withProvenCuts(shut, [] { return true; }))->state, State::pass);
 }
 
+TEST(Holes, BehindAPaneAreFoundWithThePaneAway) {
+    // The planted fault: a window without its mesh. Its pane shuts it in winter; in summer it is open.
+    const auto d = designWith({{"flock.count", "6"}, {"windows.1.kind", "pane"}});
+    auto m = modelOf(d);
+    for (auto& p : m.parts)
+        if (p.id == "windows.1/mesh") p.solids.clear(), p.inner.clear();
+    const auto found = allHoles(m, kBall, {}, 1);
+    ASSERT_EQ(found.holes.size(), 1u);
+    EXPECT_TRUE(found.holes[0].shuttersOff);
+    const auto& window = *std::ranges::find(m.openings, std::string{"windows.1"}, &OpeningSpec::id);
+    Bounds opening;
+    for (const auto& c : window.corners) opening.add(c);
+    EXPECT_TRUE(std::ranges::any_of(found.holes[0].way, [&](Vec3 p) {
+        return Bounds{p - Vec3{60, 60, 60}, p + Vec3{60, 60, 60}}.meets(opening, 0);
+    })) << "the way leads through the window";
+    // The same without its pane too is open both ways: then it is one as drawn.
+    for (auto& p : m.parts)
+        if (p.opening == "windows.1" && p.role.starts_with("leaf")) p.solids.clear(), p.inner.clear();
+    const auto open = allHoles(m, kBall, {}, 1);
+    ASSERT_FALSE(open.holes.empty());
+    EXPECT_FALSE(open.holes[0].shuttersOff);
+}
+
 TEST(Holes, AWideCellAcrossTheOutermostMeshIsNotOutside) {
     // Without an apron nothing stands beyond the run's mesh: cells that reach from inside to far outside are parted by it all the same.
     const auto d = designWith({{"apron.width", "0in"}, {"nests.wall", "right"}, {"roof.cover", "roll_roofing"}, {"stock.longest", "8ft"}});

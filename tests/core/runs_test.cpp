@@ -216,6 +216,17 @@ TEST(UnderCoop, MeshThatEndsBelowTheJoistsLetsIn) {
     EXPECT_NEAR(found.holes.front().wideMm / 25.4, 0.8, 0.05);
 }
 
+TEST(Runs, BesideTheCornerBoardAreShutToo) {
+    // Found by chance: a post just past the corner board's edge had no strip behind it.
+    for (const auto* at : {"1in", "2 1/4in", "2 7/8in", "3 3/8in", "4in"}) {
+        const auto d = designWith({{"roof.form", "gable"}, {"runs.1.top", "mesh"}, {"runs.1.at", at}, {"flock.count", "6"}});
+        if (std::string_view{at} == "2 7/8in")
+            expectWholeAndShut(d);
+        else
+            EXPECT_EQ(unsound(modelOf(d)), "") << at;
+    }
+}
+
 TEST(RunFrame, ShowsEveryPieceWithItsMark) {
     auto all = severalRuns();
     for (const auto* gate : {"left", "right"}) all.push_back({{"runs.1.gate", gate}});

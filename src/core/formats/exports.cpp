@@ -312,8 +312,10 @@ std::string reportJson(const Answer& a, const Words& words) {
     if (a.holes) {
         doc["gaps"] = {{"searched_to_the_end", a.holes->whole}, {"holes", Json::array()}};
         for (const auto& h : a.holes->holes)
-            doc["gaps"]["holes"].push_back(
-                {{"at_mm", {tidy(h.at.x), tidy(h.at.y), tidy(h.at.z)}}, {"wide_mm", tidy(h.wideMm)}, {"parts", h.parts}});
+            doc["gaps"]["holes"].push_back({{"at_mm", {tidy(h.at.x), tidy(h.at.y), tidy(h.at.z)}},
+                                            {"wide_mm", tidy(h.wideMm)},
+                                            {"parts", h.parts},
+                                            {"shutters_off", h.shuttersOff}});
     }
     const auto sheets = a.cuts->wholeSheets();
     doc["totals"] = {{"parts", a.model->parts.size()},

@@ -543,7 +543,8 @@ std::vector<Zone> zonesOf(const Model& model) {
     return zones;
 }
 
-HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool()>& stop, std::size_t most) {
+namespace {
+HoleSearch inAllZones(const Model& model, double ballMm, const std::function<bool()>& stop, std::size_t most) {
     Search s{model, ballMm, stop};
     std::vector<std::optional<Vec3>> starts;
     const auto zones = zonesOf(model);
@@ -571,6 +572,41 @@ HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool(
         for (std::size_t k = i + 1; k < zones.size() && found.whole && found.holes.empty(); ++k)
             shut[k] = starts[k] && isRun(k) == isRun(i) && s.cameBy(*starts[k]);
     }
+    return all;
+}
+
+}  // namespace
+
+HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool()>& stop, std::size_t most) {
+    auto away = model;
+    std::vector<Body> leaves;
+    for (std::size_t i = 0; i < model.parts.size(); ++i) {
+        const auto& p = model.parts[i];
+        if (!p.opening.starts_with("windows.") || !p.role.starts_with("leaf")) continue;
+        for (const auto& s : p.solids) leaves.push_back({i, bounds(s), false, facePlanes(s), &s});
+        away.parts[i].solids.clear();
+    }
+    auto summer = inAllZones(away, ballMm, stop, most);
+    const auto throughLeaf = [&](const WayOut& hole) {
+        for (std::size_t i = 1; i < hole.way.size(); ++i) {
+            const auto step = hole.way[i] - hole.way[i - 1];
+            const int n = 1 + static_cast<int>(norm(step) / 5);
+            for (int k = 0; k <= n; ++k)
+                if (const auto p = hole.way[i - 1] + step * (static_cast<double>(k) / n); std::ranges::any_of(
+                        leaves, [&](const Body& leaf) { return fromBox(leaf.box, p) < ballMm / 2 && from(leaf, p) < ballMm / 2; }))
+                    return true;
+        }
+        return false;
+    };
+    if (std::ranges::none_of(summer.holes, throughLeaf)) return summer;
+    auto all = inAllZones(model, ballMm, stop, most);
+    for (auto& hole : summer.holes) {
+        // The same place may be open both ways.
+        if (std::ranges::any_of(all.holes, [&](const WayOut& h) { return norm(h.at - hole.at) < 150; })) continue;
+        hole.shuttersOff = true;
+        all.holes.push_back(std::move(hole));
+    }
+    all.whole = all.whole && summer.whole;
     return all;
 }
 

@@ -18,6 +18,7 @@ struct WayOut {
     Vec3 at;                         ///< the narrowest place of the way out
     double wideMm = 0;               ///< the widest ball that passes there, about
     std::vector<std::string> parts;  ///< ids of those nearest to it, nearest first
+    bool shuttersOff = false;        ///< shut as drawn: it opens when shutters and panes are away
     std::vector<Vec3> way;           ///< from outside to where the birds are, straight from point to point
 };
 struct HoleSearch {
@@ -37,7 +38,8 @@ struct Zone {
 std::vector<Zone> zonesOf(const Model& model);
 /// The ball that the mesh chosen for a design must stop, mm across.
 double ballThatMeshStops(Settled& settled);
-/// All zones of a model, with the ball that the mesh must stop. A way from the coop into a run counts as one out.
+/// All zones of a model, with the ball that the mesh must stop. A way from the coop into a run counts as one out. Looked for twice: as
+/// drawn, and with the windows' shutters and panes away, as in summer; what is shut without them is shut with them.
 HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool()>& stop = {}, std::size_t most = 8);
 
 }  // namespace oiko

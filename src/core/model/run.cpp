@@ -39,7 +39,7 @@ struct OwnRoof final : Runner {
 
     /// Strips on the siding behind the posts beside it, where no corner board stands, and one along the beam, under the roof.
     void strips() {
-        const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn, clear = 3.5 * kIn;
+        const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn;
         std::vector<std::pair<double, double>> taken;
         // A corner board laps the siding by its width, less what stands round the corner.
         const auto corner = [&](int turn) {
@@ -48,7 +48,7 @@ struct OwnRoof final : Runner {
         taken.emplace_back(-1e9, corner(3)), taken.emplace_back(w.length - corner(1), 1e9);
         for (const bool right : {false, true}) {
             const double post = u0 + (right ? beside - kP : 0);
-            if (post < clear || post + kP > w.length - clear) continue;
+            if (post < corner(3) || post + kP > w.length - corner(1)) continue;
             b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
                      box(w.at(post, -t, bottom - b.floor), w.at(post + kP, -t - kOneBy, high - b.floor)));
             taken.emplace_back(post, post + kP);
