@@ -131,6 +131,26 @@ TEST(ConcreteByHand, SlabBagsAndBolts) {
     EXPECT_NE(a->heaviestPart, "ground/slab");
 }
 
+TEST(FloorCover, IsCountedByTheRoomThatItCovers) {
+    // 10 ft by 8 ft: 9' 5" by 7' 5" within, with half a foot up each wall 10' 5" by 8' 5". Vinyl 6 ft wide: two strips either way, the
+    // shorter ones 8' 5" long; paint twice over, 350 sq ft to a gallon.
+    const auto bought = [](std::vector<Change> changes, std::string_view item) {
+        changes.insert(changes.begin(), {{"coop.width", "10'"}, {"coop.depth", "8'"}});
+        const auto a = answerTo(designWith(changes));
+        for (const auto& line : a->takeoff->hardware)
+            if (line.item == item) return line.quantity;
+        return 0.0;
+    };
+    const double a = 9 + 5.0 / 12 + 1, b = 7 + 5.0 / 12 + 1;
+    EXPECT_EQ(bought({{"floor.cover", "vinyl"}}, "vinyl-foot"), std::ceil(2 * b));
+    EXPECT_NEAR(bought({{"floor.cover", "paint"}}, "floor-paint-gallon"), 2 * a * b / 350, 1e-9);
+    EXPECT_EQ(bought({}, "vinyl-foot"), 0);
+    // A room parted off is not the birds': one strip across the rest, 10 ft 5 less 3 ft of room, a cover of 1/16 and studs of 3 1/2 in.
+    EXPECT_EQ(bought({{"floor.cover", "vinyl"}, {"partitions.1.wall", "left"}, {"partitions.1.room", "3'"}}, "vinyl-foot"),
+              std::ceil(2 * (a - 3 - 3.5625 / 12)));
+    EXPECT_FALSE(Settled{designWith({{"foundation.kind", "curb"}})}.applies("floor.cover"));
+}
+
 TEST(ConcreteByHand, CurbLeavesTheEarthBetween) {
     const auto d = designWith({{"foundation.kind", "curb"}, {"coop.width", "10'"}, {"coop.depth", "8'"}});
     Settled s{d};

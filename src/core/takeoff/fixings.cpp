@@ -6,6 +6,7 @@
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
 #include "core/takeoff/takeoff.h"
@@ -122,6 +123,19 @@ void roofing(const Model& m, const Add& add) {
     add("nail-roofing", std::ceil(edgesMm / 304.8), "dripnails", kR9052);
 }
 
+/// Of the birds' room, turned half a foot up its walls: two coats of paint at 350 sq ft a gallon; or sheet vinyl in strips of the roll's
+/// 6 ft, laid the way that takes less of it. Common practice.
+template <class Add>
+void floorCover(Settled& s, const Add& add) {
+    if (!s.applies("floor.cover") || s.choice("floor.cover") == "bare") return;
+    const double turned = 1;
+    const double a = inFeet(birdsAcross(s, "left")) + turned, b = inFeet(birdsAcross(s, "front")) + turned, roll = 6;
+    if (s.choice("floor.cover") == "paint")
+        add("floor-paint-gallon", 2 * a * b / 350, "floorpaint");
+    else
+        add("vinyl-foot", std::ceil(std::min(std::ceil(a / roll - 1e-9) * b, std::ceil(b / roll - 1e-9) * a) - 1e-9), "vinyl");
+}
+
 }  // namespace
 
 std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
@@ -222,6 +236,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     }
     // Rough-sawn siding drinks: 225 sq ft a gallon a coat, between the 200 and 250 usual. Common practice.
     add("paint-gallon", skinMm2 / 92903.04 * static_cast<double>(s.count("finish.coats")) / 225, "paint");
+    floorCover(s, add);
     add("feeder", 1, "startup"), add("drinker", 1, "startup");
     std::vector<HardwareLine> out;
     for (const auto& [key, line] : sum) out.push_back({key.first, line.first, key.second, line.second});
