@@ -139,6 +139,17 @@ TEST(Parted, NewDesignsOfEveryFlockTakeARoom) {
                     }
 }
 
+TEST(Parted, ADoorOpensOntoFreeFloor) {
+    for (const auto* form : {"single_slope", "gable"})
+        for (const auto* wall : {"left", "right"}) {
+            const auto a = answerTo(designWith(
+                {{"coop.width", "14'"}, {"coop.depth", "8'"}, {"roof.form", form}, {"partitions.1.wall", wall}, {"roost.wall", "back"}}));
+            const auto way = std::ranges::find(a->findings, std::string{"partition.way"}, &Finding::id);
+            ASSERT_NE(way, a->findings.end());
+            EXPECT_NE(way->state, State::fail) << form << wall << way->value / 25.4;
+        }
+}
+
 TEST(Parted, IsSeenToBeOpenWhereASheetOfTheRoomIsMissing) {
     // A piece of siding behind the room is taken away: something gets into the room, and it is found there.
     const auto d = designWith(partedCoops()[0]);

@@ -181,7 +181,17 @@ std::vector<Param> declare() {
     p.push_back(length("partitions.*.door_at", form, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("partitions", a);
         const auto& wall = a.choice(self + ".wall");
-        return easyEntry(a, wall, a.length(self + ".door_width"), a.length("keeper.height") + inches(3));
+        const auto wide = a.length(self + ".door_width"), high = a.length("keeper.height") + inches(3);
+        const auto shell = shellOf(a);
+        // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
+        const auto ridge = shell.ridgeOn(wall);
+        if (!ridge || kSides[(sideIndex(wall) + 3) % 4] != a.choice("roost.wall")) return easyEntry(a, wall, wide, high);
+        const auto last = wallLength(a, wall) - kCornerClear - wide;
+        auto at = last;
+        while (at > kCornerClear && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) &&
+               highestHead(shell, wall, at, wide) < high)
+            at = at - inches(0.5);
+        return at;
     }));
     // Frame
     p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));

@@ -144,6 +144,21 @@ struct Court {
         h.parts = idsWith("nests/lid");
         h.remedies.push_back({{"nests.height", ""}});
     }
+    /// One steps through a partition's door onto free floor, not into the roosts.
+    void partitionWay() {
+        for (const auto& p : partitions(s)) {
+            const auto roost = s.choice("roost.wall");
+            const auto zone = kWallDeep + roostZone(s), at = s.length(p.key + ".door_at"), wide = s.length(p.key + ".door_width");
+            Length into;
+            if (kSides[(sideIndex(p.wall) + 3) % 4] == roost) into = std::max(into, zone - at);
+            if (kSides[(sideIndex(p.wall) + 1) % 4] == roost) into = std::max(into, at + wide - (wallLength(s, p.wall) - zone));
+            auto& f = find("partition.way", "others", inMm(std::min(into, wide)), inMm(wide) / 4, "mm", false, 0.5);
+            f.parts = idsWith(p.key);
+            f.remedies.push_back({{p.key + ".door_at", ""}});
+            f.remedies.push_back({{"roost.wall", std::string{opposite(roost)}}});
+            f.remedies.push_back({{"roost.count", std::to_string(std::max<std::int64_t>(1, s.count("roost.count") - 1))}});
+        }
+    }
     /// Doors round the corner from a row that stands inside: what it leaves free before them, least against what each wants.
     void nestsWay() {
         const auto side = s.choice("nests.wall");
@@ -312,8 +327,8 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
-    court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.shelter(), court.air(), court.headroom(),
-        court.others();
+    court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
+        court.headroom(), court.others();
     return std::move(court.out);
 }
 
