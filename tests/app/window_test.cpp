@@ -70,29 +70,28 @@ protected:
             if (w->isVisible() && w->objectName() == name) return w;
         return nullptr;
     }
-    /// Types into a value as a keeper does: focus, the letters, Enter.
-    /// Opens a choice's leaf and takes an option by its place; -1: the last.
-    void take(const char* slot, int place) {
+    /// What a value's word opens, as a keeper opens it: focus, Enter. Null, and a failure, where there is none.
+    template <class T>
+    T* open(const char* slot, const char* name) {
         auto* w = word(slot);
-        ASSERT_NE(w, nullptr);
+        if (!w) return nullptr;
         w->setFocus();
         QTest::keyClick(w, Qt::Key_Return);
         auto* leaf = popup("leaf");
-        ASSERT_NE(leaf, nullptr);
-        auto* list = leaf->findChild<QTreeWidget*>("leaf.choices");
+        auto* inside = leaf ? leaf->findChild<T*>(name) : nullptr;
+        EXPECT_NE(inside, nullptr) << slot;
+        return inside;
+    }
+    /// Takes an option of a choice by its place; -1: the last.
+    void take(const char* slot, int place) {
+        auto* list = open<QTreeWidget>(slot, "leaf.choices");
         ASSERT_NE(list, nullptr);
         list->setCurrentItem(list->topLevelItem(place < 0 ? list->topLevelItemCount() + place : place));
         QTest::keyClick(list, Qt::Key_Return);
         settle();
     }
     void type(const char* slot, const char* text) {
-        auto* w = word(slot);
-        ASSERT_NE(w, nullptr);
-        w->setFocus();
-        QTest::keyClick(w, Qt::Key_Return);
-        auto* leaf = popup("leaf");
-        ASSERT_NE(leaf, nullptr);
-        auto* edit = leaf->findChild<QLineEdit*>("leaf.edit");
+        auto* edit = open<QLineEdit>(slot, "leaf.edit");
         ASSERT_NE(edit, nullptr);
         edit->selectAll();
         QTest::keyClicks(edit, text);

@@ -31,6 +31,17 @@ Look before(Settled& s, std::string_view side, double z) {
     }
 }
 
+/// The lowest and the highest corner of what a part covers on the paper.
+std::pair<Vec2, Vec2> extentOn(const Look& look, const Part& p) {
+    Vec2 low{1e300, 1e300}, high{-1e300, -1e300};
+    for (const auto& solid : p.solids)
+        for (const auto& v : solid.vertices) {
+            const auto q = look.on(v);
+            low = {std::min(low.x, q.x), std::min(low.y, q.y)}, high = {std::max(high.x, q.x), std::max(high.y, q.y)};
+        }
+    return {low, high};
+}
+
 /// A chain of dimensions along a line of ascending places.
 void chain(Drawing& d, std::vector<std::pair<double, std::string>> at, const std::function<Vec2(double)>& point, double offset) {
     std::ranges::sort(at, {}, &std::pair<double, std::string>::first);
@@ -266,12 +277,7 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     double low = 1e9, high = -1e9;
     for (const auto i : parts) {
         const auto& p = m.parts[i];
-        Vec2 a{1e300, 1e300}, b{-1e300, -1e300};
-        for (const auto& solid : p.solids)
-            for (const auto& v : solid.vertices) {
-                const auto q = look.on(v);
-                a = {std::min(a.x, q.x), std::min(a.y, q.y)}, b = {std::max(b.x, q.x), std::max(b.y, q.y)};
-            }
+        const auto [a, b] = extentOn(look, p);
         low = std::min(low, a.x), high = std::max(high, b.x);
         const bool upright = p.along.z > 0.9;
         // Of two plies behind each other only the outer one is marked on the paper.
@@ -360,12 +366,7 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
     double high = 0, last = -1e300, lastTop = 0;  // of all; of the rightmost post
     for (const auto i : parts) {
         const auto& p = m.parts[i];
-        Vec2 a{1e300, 1e300}, e{-1e300, -1e300};
-        for (const auto& solid : p.solids)
-            for (const auto& v : solid.vertices) {
-                const auto q = look.on(v);
-                a = {std::min(a.x, q.x), std::min(a.y, q.y)}, e = {std::max(e.x, q.x), std::max(e.y, q.y)};
-            }
+        const auto [a, e] = extentOn(look, p);
         const bool upright = p.along.z > 0.9;
         d.labels.push_back({{(a.x + e.x) / 2, (a.y + e.y) / 2}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, false, p.id});
         if (p.role == "run-post") {
