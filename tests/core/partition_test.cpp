@@ -6,6 +6,7 @@
 #include "core/design/partition.h"
 #include "core/design/setout.h"
 #include "core/design/sizing.h"
+#include "core/drawing/views.h"
 #include "core/judge/findings.h"
 #include "core/judge/holes.h"
 #include "whole.h"
@@ -97,6 +98,23 @@ TEST(PartedByHand, AFeedRoomThreeFeetDeep) {
     EXPECT_NEAR(cover / (25.4 * 25.4), (high + low) / 2 * 89 - door, 1);
     // One walks through: its head is as high over the floor as the keeper in boots and 2 in, over the sill.
     EXPECT_EQ(s.length("partitions.1.door_height") + s.length("partitions.1.sill"), s.length("keeper.height") + inches(3));
+}
+
+TEST(PartedByHand, ItsStoryStickTellsWhereItsStudsStand) {
+    // Studs at 24 in centres from the wall's corner, the partition begins 3 1/2 in from it: 24 - 3/4 - 3 1/2 = 19 3/4, then 43 3/4 in.
+    const auto a = answerTo(designWith({{"coop.width", "12'"},
+                                        {"coop.depth", "8'"},
+                                        {"partitions.1.wall", "left"},
+                                        {"partitions.1.door_at", "59in"},
+                                        {"partitions.1.door_width", "28in"}}));
+    std::vector<double> marks;
+    for (const auto& label : storyStick(*a->model, *a->settled, *a->takeoff, "partitions.1").labels)
+        if (const auto* at = std::get_if<Length>(&label.say)) marks.push_back(inInches(*at));
+    std::ranges::sort(marks);
+    // Then the door's left king and trimmer at 59 - 3 - 3 1/2, its right ones after 28 in, the end stud.
+    const std::vector<double> wanted{0, 19.75, 43.75, 52.5, 54, 83.5, 85, 87.5};
+    ASSERT_EQ(marks.size(), wanted.size());
+    for (std::size_t k = 0; k < wanted.size(); ++k) EXPECT_NEAR(marks[k], wanted[k], 1.0 / 16);
 }
 
 TEST(PartedByHand, TheirCoversGoUpBesideTheRafters) {

@@ -74,8 +74,8 @@ Length roomBetweenRafters(Ask& ask, int row, Length wanted, Length least) {
     const auto& wall = ask.choice(key + ".wall");
     const int local = (sideIndex(wall) - sideIndex(ask.choice("roof.falls_to")) + 6) % 4;
     const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(coverThick(ask, key)), wallDeep = inMm(kWallDeep);
-    auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value())), ties = rafters;
-    ask.choice("roof.form") == "gable" ? void(ties = tiesBeside(rafters, wide)) : ties.clear();
+    const auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value()));
+    const auto ties = ask.choice("roof.form") == "gable" ? tiesBeside(rafters, wide) : std::vector<double>{};
     // The frame stands under rafters, but not where a tie passes; the cover goes up beside both. Seen from the room's end wall.
     const auto meets = [&](const std::vector<double>& bars, double from, double to) {
         return std::ranges::any_of(bars, [&](double x) {

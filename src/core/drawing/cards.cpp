@@ -62,7 +62,7 @@ Drawing pieceCards(const Takeoff& t, std::size_t from, std::size_t count) {
                    p.mark});
         }
         // What does not go into a short piece stands behind its box.
-        const bool within = l > 700;
+        const bool within = l > 900;
         const double box = l + 60, behind = box + h * 0.75;
         d.labels.push_back({{within ? l / 2 : behind, y + h * 0.47}, p.length, 2.0, within ? 0 : -1, 0, false, p.mark});
         if (p.saw.start != EndCut{} || p.saw.end != EndCut{})
@@ -98,7 +98,7 @@ Drawing storyStick(const Model& m, Settled& s, const Takeoff& t, std::string_vie
     double low = 1e300, end = -1e300;
     for (const auto& shape : frame.shapes) {
         const auto* part = m.find(shape.part);
-        if (!part || part->system != System::walls) continue;
+        if (!part) continue;
         const auto [a, b] = std::ranges::minmax(shape.points, {}, &Vec2::x);
         low = std::min(low, a.x), end = std::max(end, b.x);
         if (part->along.z > 0.9 && part->role != "cripple")

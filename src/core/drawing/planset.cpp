@@ -197,6 +197,9 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
         b.place(p, storyStick(m, s, t, pair.first), {"view.stick", {Ref{std::string{"side."} + pair.first}}}, x, y + h / 2, w, h / 2, 4);
         b.place(p, storyStick(m, s, t, pair.second), {"view.stick", {Ref{std::string{"side."} + pair.second}}}, x, y, w, h / 2, 4);
     }
+    for (const int r : s.rows("partitions"))
+        b.place(b.page({"page.sticks", {}}), storyStick(m, s, t, "partitions." + std::to_string(r)), {"view.stickroom", {std::int64_t{r}}},
+                x, y + h / 2, w, h / 2, 4);
     for (std::size_t from = 0, kinds = pieceCardCount(t); from < kinds; from += 40) {
         auto& p = b.page({"page.pieces", {}});
         for (std::size_t column = 0; column < 2 && from + column * 20 < kinds; ++column)
