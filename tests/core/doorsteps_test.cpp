@@ -3,6 +3,7 @@
 #include <cmath>
 #include <map>
 
+#include "core/drawing/views.h"
 #include "whole.h"
 
 namespace oiko {
@@ -72,6 +73,53 @@ TEST(DoorSteps, AsWorkedOutByHand) {
     // And whoever has steps already says no.
     EXPECT_TRUE(
         ofRole(modelOf(designWith({{"foundation.kind", "posts"}, {"floor.height", "30in"}, {"doors.1.steps", "no"}})), "tread").empty());
+}
+
+TEST(DoorSteps, AreTakenFromTheListAndTheDrawingAsTheModelHasThem) {
+    const auto a = answerTo(designWith({{"foundation.kind", "posts"},
+                                        {"floor.height", "30in"},
+                                        {"doors.1.wall", "front"},
+                                        {"runs.1.side", "right"},
+                                        {"doors.2.wall", "left"}}));
+    for (const auto& piece : a->takeoff->pieces) {
+        if (piece.role != "stringer") {
+            EXPECT_EQ(piece.saw.steps.count, 0) << piece.role;
+            continue;
+        }
+        EXPECT_EQ(piece.saw.steps.count, 4);
+        EXPECT_NEAR(piece.saw.steps.riseMm / 25.4, 7.375, 1e-3);
+        EXPECT_NEAR(piece.saw.steps.goingMm / 25.4, 10, 1e-3);
+        EXPECT_TRUE(piece.saw.notches.empty());
+    }
+    // Up: 7 3/8 less a tread of 1 1/2, then three times 7 3/8. Out: 10 3/4 for siding, gap and tread, then three times 10.
+    for (const int door : {1, 2}) {
+        std::vector<double> up, along;
+        for (const auto& d : stringer(*a->model, *a->settled, *a->takeoff, door).dimensions) {
+            const double inch = inInches(d.measured());
+            if (d.offsetMm == -9) up.push_back(inch);
+            if (d.offsetMm == -7) along.push_back(inch);
+        }
+        ASSERT_EQ(up.size(), 4u);
+        ASSERT_EQ(along.size(), 4u);
+        EXPECT_NEAR(up[0], 5.875, 0.01);
+        EXPECT_NEAR(along[0], 10.75, 0.06);
+        for (std::size_t k = 1; k < 4; ++k) {
+            EXPECT_NEAR(up[k], 7.375, 0.01);
+            EXPECT_NEAR(along[k], 10, 0.01);
+        }
+    }
+    EXPECT_TRUE(stringer(*a->model, *a->settled, *a->takeoff, 3).empty());
+    // What holds them: a bracket a stringer, two screws where a tread crosses one, no screw as long as both pieces are thick.
+    double brackets = 0, screws = 0, bolts = 0;
+    for (const auto& line : a->takeoff->hardware) {
+        if (line.rule == "step") screws += line.quantity;
+        if (line.item == "carriage-bolt-4") bolts += line.quantity;
+        if (line.item == "angle-bracket") brackets += line.quantity;
+    }
+    const auto stringers = static_cast<double>(ofRole(*a->model, "stringer").size());
+    EXPECT_EQ(screws, stringers * 8 * 2);
+    EXPECT_EQ(bolts, 2.0 * 2 * 2) << "two doors, two posts each";
+    EXPECT_GE(brackets, stringers);
 }
 
 TEST(DoorSteps, StandBeforeTheMeshThatGoesDownThere) {

@@ -108,6 +108,8 @@ Table cutListTable(const Takeoff& t) {
         Message note;
         if (!p.mirrorOf.empty())
             note = {"note.mirror", {p.mirrorOf}};
+        else if (p.saw.steps.count > 0)
+            note = {"note.steps", {std::int64_t{p.saw.steps.count}, mm(p.saw.steps.riseMm), mm(p.saw.steps.goingMm)}};
         else if (!p.saw.notches.empty())
             note = {"note.birdsmouth", {mm(p.saw.notches.front().depthMm)}};
         else if (p.ripped)
@@ -184,6 +186,9 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     for (const int r : s.rows("partitions"))
         b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, "partitions." + std::to_string(r)), {"view.partition", {std::int64_t{r}}}, x,
                 y, w, h, 24);
+    for (const int r : s.rows("doors"))
+        if (auto d = stringer(m, s, t, r); !d.empty())
+            b.place(b.page({"page.stringer", {std::int64_t{r}}}), std::move(d), {"view.stringer", {}}, x, y, w, h, 26);
     b.place(b.page({"page.roof", {}}), roofFramePlan(m, s, t), {"view.roof", {}}, x, y, w, h, 26);
     for (const int r : s.rows("runs"))
         for (std::size_t k = 0; k < std::size(kRunFrames); k += 2) {

@@ -401,6 +401,61 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
     return d;
 }
 
+Drawing stringer(const Model& m, Settled& s, const Takeoff& t, int door) {
+    Drawing d;
+    const auto row = slotKey("doors", door, "");
+    const auto steps = row.substr(0, row.size() - 1) + "/steps/";
+    d.id = "stringer/" + std::to_string(door);
+    const auto* part = m.find(steps + "stringer/1");
+    if (!part) return d;
+    const auto look = before(s, kSides[(sideIndex(s.choice(slotKey("doors", door, "wall"))) + 3) % 4], 0);
+    project(d, m, partsWhere(m, [&](const Part& p) { return &p == part || (p.role == "tread" && p.id.starts_with(steps)); }), look);
+    // Each tread's cut, by its height and by its outer edge.
+    std::vector<std::pair<double, std::string>> up{{0, ""}}, along;
+    const auto [low, high] = extentOn(look, *part);
+    along.emplace_back(low.x, "");
+    for (const auto& solid : part->solids)
+        for (std::size_t k = 0; k < solid.faces.size(); ++k) {
+            if (facePlane(solid, k).normal.z < 0.99) continue;
+            double out = -1e300;
+            for (const auto v : solid.faces[k]) out = std::max(out, look.on(solid.vertices[v]).x);
+            up.emplace_back(solid.vertices[solid.faces[k][0]].z, ""), along.emplace_back(out, "");
+        }
+    chain(
+        d, up,
+        [&](double z) {
+            return Vec2{high.x, z};
+        },
+        -9);
+    d.dimensions.push_back({{low.x, 0}, {low.x, high.y}, 9, ""});
+    chain(
+        d, along,
+        [&](double u) {
+            return Vec2{u, 0};
+        },
+        -7);
+    d.dimensions.push_back({{low.x, 0}, {high.x, 0}, -14, ""});
+    // The foot stands level, the head plumb against the frame: where the lower edge meets either.
+    double foot = high.x, head = high.y;
+    for (const auto& solid : part->solids)
+        for (const auto& v : solid.vertices) {
+            const auto q = look.on(v);
+            if (q.y < 1) foot = std::min(foot, q.x);
+            if (q.x < low.x + 1) head = std::min(head, q.y);
+        }
+    d.dimensions.push_back({{foot, 0}, {high.x, 0}, -21, ""});
+    d.dimensions.push_back({{low.x, head}, {low.x, high.y}, 16, ""});
+    d.labels.push_back({{(low.x + high.x) / 2, (low.y + high.y) / 2 - 60},
+                        t.marks[static_cast<std::size_t>(part - m.parts.data())],
+                        2.6,
+                        0,
+                        0,
+                        true,
+                        part->id});
+    groundLine(d, low.x - 200, high.x + 200, 0);
+    return d;
+}
+
 Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     Drawing d;
     d.id = "roof";

@@ -20,6 +20,8 @@ Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, 
 /// marks.
 Drawing runFrame(const Model& model, Settled& settled, const Takeoff& takeoff, const std::string& run, std::string_view which);
 inline constexpr std::string_view kRunFrames[] = {"outer", "inner", "left", "right"};
+/// A stringer of the steps to a door, seen from its left side, with where each step is cut; empty where the door has no steps.
+Drawing stringer(const Model& model, Settled& settled, const Takeoff& takeoff, int door);
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
 /// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`. Ends that are not square

@@ -49,6 +49,9 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
             for (const auto& n : p.saw.notches)
                 notches += (notches.empty() ? "" : "; ") + std::string{"at "} + length(mm(n.atMm), a) + " " + length(mm(n.widthMm), a) +
                            " long " + length(mm(n.depthMm), a) + " deep";
+            if (const auto& steps = p.saw.steps; steps.count > 0)
+                notches = std::to_string(steps.count) + " steps " + length(mm(steps.riseMm), a) + " up " + length(mm(steps.goingMm), a) +
+                          " along";
             out.rows.push_back({p.mark, static_cast<double>(p.count()), say("part." + p.role), p.stock, length(p.length, a),
                                 length(p.width, a), tidy(inMm(p.length)), tidy(inMm(p.width)), p.saw.start.miterDeg, p.saw.start.bevelDeg,
                                 p.saw.end.miterDeg, p.saw.end.bevelDeg, p.mirrorOf, notches, std::string{name(p.system)},
@@ -224,6 +227,12 @@ std::string modelJson(const Answer& a) {
                                                 {"width_mm", tidy(n.widthMm)},
                                                 {"depth_mm", tidy(n.depthMm)},
                                                 {"angle_deg", n.angleDeg}});
+            if (const auto& steps = saw.steps; steps.count > 0)
+                j["cuts"]["notches"].push_back({{"kind", "steps"},
+                                                {"face", "upper edge"},
+                                                {"count", steps.count},
+                                                {"rise_mm", tidy(steps.riseMm)},
+                                                {"going_mm", tidy(steps.goingMm)}});
         }
         doc["parts"].push_back(std::move(j));
     }

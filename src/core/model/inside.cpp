@@ -22,7 +22,7 @@ void nestsWithin(Builder& b) {
         if (auto* p = b.add("nests/" + name, role, "nests", System::inside, form, std::move(stock), along, across, std::move(solids)))
             p->opening = "nests";
     };
-    put("back", "nest-front", Form::sheet, "ply-1/2", w.u, up, {w.box(u0, u1, back, d0, z0, high)});
+    put("back", "nest-back", Form::sheet, "ply-1/2", w.u, up, {w.box(u0, u1, back, d0, z0, high)});
     put("floor", "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(u0, u1, d0, d1, z0, z1)});
     for (std::int64_t k = 0; k <= n; ++k) {
         const double u = u0 + static_cast<double>(k) * (clear + t);

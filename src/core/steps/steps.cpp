@@ -30,7 +30,7 @@ constexpr Rule kOrder[] = {
      "saw"},
     {"kickboards", System::inside, "kick-board", "saw"},
     {"nests", System::inside,
-     "nest-floor nest-end nest-partition nest-front nest-lip nest-lid nest-top nest-bearer nest-leg nest-perch ledger", "saw"},
+     "nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-lid nest-top nest-bearer nest-leg nest-perch ledger", "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,
      "run-post block run-beam rafter eave-block purlin filler run-rail gate-stud gate-threshold gate-head jamb lining closer",

@@ -72,7 +72,7 @@ constexpr Schedule kSchedule[] = {
     {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf",
      kPractice},
     {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
-    {"nest-floor nest-end nest-partition nest-front nest-lip nest-top", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
+    {"nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-top", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
     {"roost", "roost-rail roost-leg", "nail-16d", 1, 0, "pin", kPractice},
     {"roost-brace cleat", "roost-leg", "screw-2-1/2", 2, 0, "stand", kPractice},
     {"nest-leg", "nest-bearer", "angle-bracket", 1, 0, "bracket", kPractice},
@@ -82,7 +82,9 @@ constexpr Schedule kSchedule[] = {
     {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
     {"roost-leg", "deck", "angle-bracket", 1, 0, "bracket", kPractice},
     {"stringer", "rim joist slab curb siding apron run-mesh beam", "", 0, 0, "none", kPractice},  // a bracket each, below
-    {"tread rail-post handrail", "stringer rail-post", "screw-3", 2, 0, "step", kPractice},
+    {"rail-post", "stringer", "carriage-bolt-4", 2, 0, "railpost", kPractice},
+    {"handrail", "rail-post", "screw-2-1/2", 3, 0, "rail", kPractice},
+    {"tread", "stringer", "screw-3", 2, 0, "step", kPractice},
     {"tread rail-post", "*", "", 0, 0, "none", kPractice},
     {"post run-post", "beam run-beam", "post-tie-4x4", 1, 0, "posttie", kPractice},
 };

@@ -69,7 +69,32 @@ Length onGrid(double v, Units units) {
     return Length::ticks((wholeTicks(v * 1e6) + grid / 2) / grid * grid);
 }
 
+namespace {
+/// Faces of the upper edge that lean towards its start are treads. Their outer edges lie in a line, a step's slant from one to the next.
+Steps stepsOf(const Part& p) {
+    const auto f = axes(p);
+    Steps out{0, 0, 1e300};
+    std::vector<double> nosings;
+    for (std::size_t i = 0; p.solids.size() > 1 && i < p.solids.size(); ++i)
+        for (std::size_t k = 0; k < p.solids[i].faces.size(); ++k) {
+            const auto n = f.local(facePlane(p.solids[i], k).normal);
+            if (n.y < 0.3 || std::fabs(n.z) > 0.05 || n.x > -0.05) continue;
+            Vec3 nosing{0, -1e300, 0};
+            for (const auto v : p.solids[i].faces[k])
+                if (const auto q = f.local(p.solids[i].vertices[v]); q.y > nosing.y) nosing = q;
+            nosings.push_back(nosing.x);
+            out.goingMm = std::min(out.goingMm, area(p.solids[i], k) / p.extent(p.thick()));
+        }
+    if (nosings.size() < 2) return {};
+    std::ranges::sort(nosings);
+    const double slant = nosings[1] - nosings[0];
+    out.count = static_cast<int>(nosings.size()), out.riseMm = std::sqrt(std::max(0.0, slant * slant - out.goingMm * out.goingMm));
+    return out;
+}
+}  // namespace
+
 SawSettings sawSettings(const Part& p) {
+    if (const auto steps = stepsOf(p); steps.count > 0) return {{}, {}, {}, steps};
     const auto f = axes(p);
     double low = 1e300, high = -1e300, edge = 1e300;
     for (const auto& s : p.solids)

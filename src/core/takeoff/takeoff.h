@@ -21,9 +21,15 @@ struct Notch {
     double atMm = 0, widthMm = 0, depthMm = 0, angleDeg = 0;
     friend bool operator==(const Notch&, const Notch&) = default;
 };
+/// A stringer's upper edge, laid out with a square: so many steps, each so much up and along. Its ends are cut level and plumb.
+struct Steps {
+    int count = 0;
+    double riseMm = 0, goingMm = 0;
+};
 struct SawSettings {
     EndCut start, end;
     std::vector<Notch> notches;
+    Steps steps;  ///< where there are any, neither ends nor notches are told: a drawing shows them
 };
 SawSettings sawSettings(const Part& lumber);
 
