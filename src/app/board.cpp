@@ -8,6 +8,7 @@
 
 #include "app/wording.h"
 #include "core/design/layout.h"
+#include "core/design/partition.h"
 #include "core/design/shell.h"
 
 namespace oiko {
@@ -125,7 +126,7 @@ std::vector<std::string> Board::choicesNow() const {
         case face: return {"front", "right", "back", "left", "section"};
         case frame:
             out = {"front", "right", "back", "left", "roofframe"};
-            for (const int r : answer_->settled->rows("partitions")) out.push_back("partitions." + std::to_string(r));
+            for (const int r : answer_->settled->rows("partitions")) out.push_back(partitionKey(r));
             // Of the run that is shown, its four sides follow it.
             for (const int r : answer_->settled->rows("runs")) {
                 out.push_back(runKey(r));

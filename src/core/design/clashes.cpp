@@ -281,7 +281,6 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
 std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
     const auto rooms = partitions(s);
     for (const auto& p : rooms) {
-        const auto row = std::stoi(p.key.substr(p.key.find('.') + 1));
         const auto end = Ref{"side." + p.wall};
         // It stands on a floor, and one walks in.
         if (elevated(s)) return Clash{"partition.form", p.key + ".wall", "form.kind", {}, Change{"form.kind", "walk_in"}};
@@ -300,7 +299,7 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         const auto least = std::max(kLeastRoom, door + kSwingClear), most = p.room + birdsAcross(s, p.wall) - kLeastBirds;
         if (p.room < least || p.room > most) {
             const auto works = p.room < least ? least : most;
-            const auto nearest = roomBetweenRafters(s, row, works, least);
+            const auto nearest = roomBetweenRafters(s, p.key, works, least);
             return Clash{"partition.room",
                          p.key + ".room",
                          p.room < least        ? p.key + ".door_width"
@@ -309,7 +308,7 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
                          {p.room, least, most},
                          nearest >= least && nearest <= most ? std::optional{Change{p.key + ".room", text("", nearest, s)}} : std::nullopt};
         }
-        if (const auto nearest = roomBetweenRafters(s, row, p.room, least); nearest != p.room)
+        if (const auto nearest = roomBetweenRafters(s, p.key, p.room, least); nearest != p.room)
             return Clash{"partition.rafter", p.key + ".room", "roof.spacing", {p.room}, Change{p.key + ".room", text("", nearest, s)}};
         const auto last = shell.deep - kCornerClear - door;
         auto nearest = std::clamp(at, kCornerClear, std::max(kCornerClear, last));
@@ -459,7 +458,7 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         // A gate in the left side opens towards the corner, where another run may stand.
         if (s.choice(r + ".gate") == "left" && run.at < gate)
             for (const auto& other : runs)
-                if (other.width > other.along && kSides[(sideIndex(other.side) + 1) % 4] == run.side)
+                if (other.width > other.along && rightOf(other.side) == run.side)
                     return Clash{
                         "run.gate", r + ".gate", other.key + ".width", {keyRef(other.key + ".width")}, Change{r + ".gate", "outer"}};
         if (auto c = beforeRunClash(s, shell, run, all)) return c;

@@ -44,6 +44,8 @@ std::vector<std::pair<Length, Length>> gaps(Ask& ask, std::string_view side, std
 }  // namespace
 
 int sideIndex(std::string_view side) { return static_cast<int>(std::ranges::find(kSides, side) - std::begin(kSides)); }
+std::string_view leftOf(std::string_view side) { return kSides[(sideIndex(side) + 3) % 4]; }
+std::string_view rightOf(std::string_view side) { return kSides[(sideIndex(side) + 1) % 4]; }
 std::string_view opposite(std::string_view side) { return kSides[(sideIndex(side) + 2) % 4]; }
 
 bool nestsInside(Ask& ask) { return ask.choice("nests.kind") == "inside"; }
@@ -80,8 +82,8 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         const auto zone = roostZone(ask), whole = wallLength(ask, side);
         const bool narrow = zone + nestReach(ask.length("nests.clear")) > birdsAcross(ask, roost);
         if (side == roost || (side == opposite(roost) && narrow)) out.push_back({"roosts", Length{}, whole});
-        if (kSides[(sideIndex(side) + 3) % 4] == roost) out.push_back({"roosts", Length{}, from + zone});
-        if (kSides[(sideIndex(side) + 1) % 4] == roost) out.push_back({"roosts", to - zone, whole});
+        if (leftOf(side) == roost) out.push_back({"roosts", Length{}, from + zone});
+        if (rightOf(side) == roost) out.push_back({"roosts", to - zone, whole});
     }
     // What opens to the air is no use in a wall that does.
     if ((self.starts_with("windows") || self.starts_with("vents")) && openWall(ask, side))
@@ -94,7 +96,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         if (side == p.wall && barred) out.push_back({p.key, Length{}, whole});
         if (side == p.wall || side == opposite(p.wall)) continue;
         // The room lies at the left or the right end of the walls beside its own.
-        const bool left = kSides[(sideIndex(side) + 3) % 4] == p.wall;
+        const bool left = leftOf(side) == p.wall;
         const auto from = barred ? Length{} : start - kBesidePartition, to = end + kBesidePartition;
         out.push_back({p.key, left ? from : whole - to, left ? to : whole - from});
     }

@@ -55,5 +55,8 @@ Length freePlace(Ask& ask, std::string_view side, std::string_view self, Length 
 inline constexpr std::string_view kSides[] = {"front", "right", "back", "left"};
 int sideIndex(std::string_view side);
 std::string_view opposite(std::string_view side);
+/// The side round a wall's left end, as seen from outside, and the one round its right end.
+std::string_view leftOf(std::string_view side);
+std::string_view rightOf(std::string_view side);
 
 }  // namespace oiko

@@ -164,10 +164,10 @@ std::vector<Param> declare() {
     p.push_back(length("partitions.*.room", form, kLeastRoom, feet(12), [](Ask& a) -> Value {
         // Between a quarter and two fifths of the inside. Common practice.
         const auto& wall = a.choice(mine("partitions", a) + ".wall");
-        const auto along = wallLength(a, kSides[(sideIndex(wall) + 1) % 4]) - kWallDeep * 2;
+        const auto along = wallLength(a, rightOf(wall)) - kWallDeep * 2;
         const auto least = std::max(kLeastRoom, a.length(mine("partitions", a) + ".door_width") + kSwingClear);
         const auto wanted = bounded(Length::ticks(along.count() * 3 / 10), inches(36), inches(60));
-        return bounded(roomBetweenRafters(a, a.row(), std::max(wanted, least), least), kLeastRoom, feet(12));
+        return bounded(roomBetweenRafters(a, mine("partitions", a), std::max(wanted, least), least), kLeastRoom, feet(12));
     }));
     p.push_back(choice("partitions.*.cover", form, {"mesh", "plain-1/2"}, word("mesh"), false));
     // A board to step over keeps the litter in.
@@ -185,7 +185,7 @@ std::vector<Param> declare() {
         const auto shell = shellOf(a);
         // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
         const auto ridge = shell.ridgeOn(wall);
-        if (!ridge || kSides[(sideIndex(wall) + 3) % 4] != a.choice("roost.wall")) return easyEntry(a, wall, wide, high);
+        if (!ridge || leftOf(wall) != a.choice("roost.wall")) return easyEntry(a, wall, wide, high);
         const auto last = wallLength(a, wall) - kCornerClear - wide;
         auto at = last;
         while (at > kCornerClear && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) &&
@@ -407,7 +407,7 @@ std::vector<Param> declare() {
         // Beside the roosts' zone, so that the far corner stays free to walk.
         const auto [from, to] = birdsAlong(a, wall);
         const auto roost = a.choice("roost.wall");
-        const bool atLeft = kSides[(sideIndex(wall) + 3) % 4] == roost, atRight = kSides[(sideIndex(wall) + 1) % 4] == roost;
+        const bool atLeft = leftOf(wall) == roost, atRight = rightOf(wall) == roost;
         return freePlace(a, wall, "nests", w,
                          atLeft    ? from + roostZone(a)
                          : atRight ? to - roostZone(a) - w

@@ -12,24 +12,22 @@
 namespace oiko {
 namespace {
 
-std::string_view leftOf(std::string_view side) { return kSides[(sideIndex(side) + 3) % 4]; }
-std::string_view rightOf(std::string_view side) { return kSides[(sideIndex(side) + 1) % 4]; }
-
-Length coverThick(Ask& ask, const std::string& key) {
+std::string coverStock(Ask& ask, const std::string& key) {
     const auto& cover = ask.choice(key + ".cover");
-    return thicknessOf(cover == "mesh" ? ask.choice("mesh.kind") : cover);
+    return cover == "mesh" ? ask.choice("mesh.kind") : cover;
 }
 
 }  // namespace
 
-Partition partition(Ask& ask, int row) {
-    const auto key = "partitions." + std::to_string(row);
-    return {key, ask.choice(key + ".wall"), ask.length(key + ".room"), ask.choice(key + ".cover") == "mesh", coverThick(ask, key)};
-}
+std::string partitionKey(int row) { return "partitions." + std::to_string(row); }
 
 std::vector<Partition> partitions(Ask& ask) {
     std::vector<Partition> out;
-    for (const int row : ask.rows("partitions")) out.push_back(partition(ask, row));
+    for (const int row : ask.rows("partitions")) {
+        const auto key = partitionKey(row), stock = coverStock(ask, key);
+        out.push_back(
+            {key, ask.choice(key + ".wall"), ask.length(key + ".room"), ask.choice(key + ".cover") == "mesh", stock, thicknessOf(stock)});
+    }
     return out;
 }
 
@@ -69,11 +67,10 @@ Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
     return shell.gable() ? std::min(head, std::max(shell.lowWall(), shell.otherWall())) : head;
 }
 
-Length roomBetweenRafters(Ask& ask, int row, Length wanted, Length least) {
-    const auto key = "partitions." + std::to_string(row);
+Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least) {
     const auto& wall = ask.choice(key + ".wall");
     const int local = (sideIndex(wall) - sideIndex(ask.choice("roof.falls_to")) + 6) % 4;
-    const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(coverThick(ask, key)), wallDeep = inMm(kWallDeep);
+    const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), wallDeep = inMm(kWallDeep);
     const auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value()));
     const auto ties = ask.choice("roof.form") == "gable" ? tiesBeside(rafters, wide) : std::vector<double>{};
     // The frame stands under rafters, but not where a tie passes; the cover goes up beside both. Seen from the room's end wall.

@@ -15,11 +15,12 @@ struct Partition {
     std::string wall;  ///< the end wall that the room lies at
     Length room;       ///< clear, between that wall's inner face and the partition
     bool mesh = false;
-    Length cover;  ///< thickness of its mesh or sheet, which faces the room
+    std::string stock;  ///< of its cover: the mesh, or a sheet
+    Length cover;       ///< thickness of its mesh or sheet, which faces the room
     /// From the end wall's outer face to the face of its studs towards the birds.
     Length reach() const { return kWallDeep + room + cover + kWallDeep; }
 };
-Partition partition(Ask& ask, int row);
+std::string partitionKey(int row);  ///< "partitions.1"
 std::vector<Partition> partitions(Ask& ask);
 
 /// What the rooms at a wall take of the coop's inside, partition included.
@@ -36,7 +37,7 @@ bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width);
 Length partitionHead(Ask& ask, const Shell& shell, const std::string& key);
 /// A room's clear depth nearest to `wanted`, at least `least`, whose partition clears rafters and ties: its cover goes up beside
 /// them.
-Length roomBetweenRafters(Ask& ask, int row, Length wanted, Length least);
+Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least);
 
 /// From what opens in a wall to a partition that meets it: tracks and battens inside. Common practice.
 inline constexpr Length kBesidePartition = inches(4.5);

@@ -40,7 +40,7 @@ Area runShare(Ask& a) {
 
 Length awayFromRoost(Ask& a, std::string_view wall, Length width) {
     const auto roost = a.choice("roost.wall");
-    const bool roostAtLeft = kSides[(sideIndex(wall) + 3) % 4] == roost;
+    const bool roostAtLeft = leftOf(wall) == roost;
     return roostAtLeft ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
 }
 

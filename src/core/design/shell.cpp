@@ -214,7 +214,7 @@ std::string runUnder(Ask& ask) {
 std::optional<Passage> runPassage(Ask& ask, const RunPlace& run) {
     if (run.width <= run.along) return std::nullopt;
     for (const auto& other : runPlaces(ask)) {
-        if (other.side != kSides[(sideIndex(run.side) + 1) % 4] || other.at > Length{}) continue;
+        if (other.side != rightOf(run.side) || other.at > Length{}) continue;
         const auto jamb = inches(1.5), from = runOffset(ask) + kWallDeep + jamb;
         auto to = runOffset(ask) + runSidePosts(ask, other)[1];
         for (const auto p : runInnerPosts(ask, run))

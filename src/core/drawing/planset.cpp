@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/design/layout.h"
+#include "core/design/partition.h"
 #include "core/design/shell.h"
 
 namespace oiko {
@@ -184,8 +185,7 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     for (const auto side : kSides)
         b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 24);
     for (const int r : s.rows("partitions"))
-        b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, "partitions." + std::to_string(r)), {"view.partition", {std::int64_t{r}}}, x,
-                y, w, h, 24);
+        b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, partitionKey(r)), {"view.partition", {std::int64_t{r}}}, x, y, w, h, 24);
     for (const int r : s.rows("doors"))
         if (auto d = stringer(m, s, t, r); !d.empty())
             b.place(b.page({"page.stringer", {std::int64_t{r}}}), std::move(d), {"view.stringer", {}}, x, y, w, h, 26);
@@ -203,8 +203,8 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
         b.place(p, storyStick(m, s, t, pair.second), {"view.stick", {Ref{std::string{"side."} + pair.second}}}, x, y, w, h / 2, 4);
     }
     for (const int r : s.rows("partitions"))
-        b.place(b.page({"page.sticks", {}}), storyStick(m, s, t, "partitions." + std::to_string(r)), {"view.stickroom", {std::int64_t{r}}},
-                x, y + h / 2, w, h / 2, 4);
+        b.place(b.page({"page.sticks", {}}), storyStick(m, s, t, partitionKey(r)), {"view.stickroom", {std::int64_t{r}}}, x, y + h / 2, w,
+                h / 2, 4);
     for (std::size_t from = 0, kinds = pieceCardCount(t); from < kinds; from += 40) {
         auto& p = b.page({"page.pieces", {}});
         for (std::size_t column = 0; column < 2 && from + column * 20 < kinds; ++column)

@@ -150,8 +150,8 @@ struct Court {
             const auto roost = s.choice("roost.wall");
             const auto zone = kWallDeep + roostZone(s), at = s.length(p.key + ".door_at"), wide = s.length(p.key + ".door_width");
             Length into;
-            if (kSides[(sideIndex(p.wall) + 3) % 4] == roost) into = std::max(into, zone - at);
-            if (kSides[(sideIndex(p.wall) + 1) % 4] == roost) into = std::max(into, at + wide - (wallLength(s, p.wall) - zone));
+            if (leftOf(p.wall) == roost) into = std::max(into, zone - at);
+            if (rightOf(p.wall) == roost) into = std::max(into, at + wide - (wallLength(s, p.wall) - zone));
             auto& f = find("partition.way", "others", inMm(std::min(into, wide)), inMm(wide) / 4, "mm", false, 0.5);
             f.parts = idsWith(p.key);
             f.remedies.push_back({{p.key + ".door_at", ""}});
@@ -195,11 +195,9 @@ struct Court {
         return sum * kMeshOpen;
     }
     void shelter() {
-        // Draughts at roost height harm: the roosts' wall, and the one across from an open front, stay closed. Common practice.
-        double open = 0;
-        for (const auto side : kSides) open += openWall(s, side);
-        if (open == 0) return;
-        auto& f = find("roost.shelter", "roost", openWall(s, s.choice("roost.wall")) + (open > 3 ? 1 : 0), 0, "count", false, 0);
+        // Draughts at roost height harm: the roosts' wall stays closed. Common practice.
+        if (std::ranges::none_of(kSides, [&](auto side) { return openWall(s, side); })) return;
+        auto& f = find("roost.shelter", "roost", openWall(s, s.choice("roost.wall")), 0, "count", false, 0);
         f.parts = idsWith("roosts/bar");
         for (const auto side : kSides)
             if (!openWall(s, side) && roomsAt(s, side) == Length{}) f.remedies.push_back({{"roost.wall", std::string{side}}});
@@ -245,7 +243,7 @@ struct Court {
                 d.parts = idsWith("doors." + std::to_string(r));
                 d.remedies.push_back({{key, ""}});
                 const auto& fall = s.choice("roof.falls_to");
-                const auto higher = shell.gable() ? kSides[(sideIndex(fall) + 1) % 4] : fall == "back" ? "front" : "back";
+                const auto higher = shell.gable() ? rightOf(fall) : fall == "back" ? "front" : "back";
                 const auto row = "doors." + std::to_string(r);
                 d.remedies.push_back({{row + ".wall", std::string{higher}}, {row + ".at", ""}, {key, ""}});
             }
@@ -281,7 +279,7 @@ struct Court {
                 find("headroom.run", "headroom", inMm(runHeight(s, run)), inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
             // Stooping in a run is a nuisance, not a fault.
             if (f.state == State::fail) f.state = State::near;
-            f.parts = idsWith("runs.");
+            f.parts = idsWith(run.key + "/");
             f.remedies.push_back({{"coop.low_wall", len(s.length("coop.low_wall") + inches(6))}});
         }
     }

@@ -59,7 +59,9 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
     const Vec3 in[] = {{0, 1, 0}, {-1, 0, 0}, {0, -1, 0}, {1, 0, 0}};
     for (int i = 0; i < 4; ++i) {
         WallFrame w{i, sideName(i), origins[i], along[i], in[i], i % 2 == 0 ? wide : deep, i % 2 == 1, 0, 0, {}};
-        w.skin = inMm(wallSkin(s, w.side));
+        const bool open = openWall(s, w.side);
+        w.wears = open ? s.choice("mesh.kind") : std::string{oiko::skin(s.choice("skin.kind")).stock};
+        w.form = open ? Form::mesh : Form::sheet, w.skin = inMm(wallSkin(s, w.side));
         w.from = w.sloping ? t : 0, w.to = w.length - w.from;
         walls.push_back(w);
     }
@@ -84,7 +86,8 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
         }
     for (const auto& p : oiko::partitions(s)) {
         auto w = wall(p.wall);
-        w.side = p.key, w.inside = true, w.skin = inMm(p.cover), w.holes.clear();
+        w.side = p.key, w.inside = true, w.holes.clear();
+        w.wears = p.stock, w.form = p.mesh ? Form::mesh : Form::sheet, w.skin = inMm(p.cover);
         w.origin = w.origin + w.inward * inMm(p.reach() - kWallDeep);
         const double at = inMm(s.length(p.key + ".door_at")), sill = inMm(s.length(p.key + ".sill"));
         w.holes.push_back(

@@ -35,8 +35,10 @@ struct WallFrame {
     bool sloping = false;
     double from = 0, to = 0;  ///< where its own framing runs
     std::vector<Hole> holes;
-    bool inside = false;  ///< a partition
-    double skin = 0;      ///< thickness of what it wears on its studs: siding, mesh, a partition's cover
+    bool inside = false;      ///< a partition
+    std::string wears{};      ///< stock of what it wears on its studs: siding, mesh, a partition's cover
+    Form form = Form::sheet;  ///< of that: mesh where it is open
+    double skin = 0;          ///< thickness of that
     std::string assembly() const { return inside ? "partition" : side + " wall"; }
     /// The shell's local y at u, of a sloping wall.
     double yAt(double along) const { return local == 1 ? along : length - along; }

@@ -148,10 +148,7 @@ struct Fitter {
 void leaves(Builder& b) {
     for (const auto& w : b.partitions)
         for (const auto& h : w.holes) {
-            const auto& cover = b.s.choice(w.side + ".cover");
-            const bool mesh = cover == "mesh";
-            const auto stock = mesh ? b.s.choice("mesh.kind") : cover;
-            Fitter{b, w, h}.hingedLeaves("single", stock, "1x4", mesh ? Form::mesh : Form::sheet);
+            Fitter{b, w, h}.hingedLeaves("single", w.wears, "1x4", w.form);
             b.model.clear.push_back(
                 {h.row + "/swing", h.row, w.box(h.u0, h.u1, -w.skin - (h.u1 - h.u0), -w.skin - kGap, h.z0 + kGap, h.z1)});
         }
@@ -159,10 +156,7 @@ void leaves(Builder& b) {
         for (const auto& h : w.holes) {
             Fitter f{b, w, h};
             const std::string skin{oiko::skin(b.s.choice("skin.kind")).stock};
-            if (h.kind == "people_door" || h.kind == "clean_out") {
-                const bool open = openWall(b.s, w.side);
-                f.hingedLeaves(b.s.choice(h.row + ".leaf"), open ? b.s.choice("mesh.kind") : skin, "1x4", open ? Form::mesh : Form::sheet);
-            }
+            if (h.kind == "people_door" || h.kind == "clean_out") f.hingedLeaves(b.s.choice(h.row + ".leaf"), w.wears, "1x4", w.form);
             if (h.kind == "pop") f.popDoor();
             if (h.kind == "vent") f.mesh();
             if (h.kind == "window") {

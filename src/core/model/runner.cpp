@@ -19,7 +19,7 @@ Runner::Runner(Builder& builder, const std::string& key)
     const auto passage = [&](const RunPlace& from) { return b.s.flag(from.key + ".passage") ? runPassage(b.s, from) : std::nullopt; };
     wayOut = passage(place);
     for (const auto& other : runPlaces(b.s))
-        if (place.at == Length{} && kSides[(sideIndex(other.side) + 1) % 4] == place.side) {
+        if (place.at == Length{} && rightOf(other.side) == place.side) {
             meetsLeft = other.at + other.along == wallLength(b.s, other.side);
             if (other.width > other.along) wayIn = passage(other);
         }

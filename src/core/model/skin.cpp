@@ -43,20 +43,20 @@ struct Siding {
     }
 
     /// In widths of a sheet or a roll, joints over studs.
-    void upright(const std::string& name, std::string_view role, Form form, std::string_view stock, double from, double to) {
+    void upright(const std::string& name, std::string_view role, double from, double to) {
         const double sheet = 48 * kIn;
         int n = 0;
         for (double u = from, next = sheet; u < to - kSameMm; next += sheet) {
             double u1 = std::min(next, to);
             // A strip under 3 in is avoided: the joint moves back to the stud before.
             if (to - u1 > kSameMm && to - u1 < 3 * kIn) u1 -= spacing;
-            put(name + std::to_string(++n), role, form, stock, {0, 0, 1}, w.u,
+            put(name + std::to_string(++n), role, w.form, w.wears, {0, 0, 1}, w.u,
                 sheetWithHoles(
                     w, u, u1, -t, 0, bottom, [&](double at) { return top(at, t); }, holes, ridge.value_or(-1e9)));
             u = u1;
         }
     }
-    void panels() { upright("siding/", "siding", Form::sheet, kind.stock, 0, w.length); }
+    void panels() { upright("siding/", "siding", 0, w.length); }
 
     /// Along the foot of an open wall, inside: between what stands in the corners, beside doors, low nests and pop doors, and partitions.
     void kickBoards() {
@@ -68,7 +68,7 @@ struct Siding {
         for (const auto& p : partitions(b.s)) {
             const auto end = b.wall(p.wall);
             if (w.local % 2 == end.local % 2) continue;
-            const bool atLeft = kSides[(sideIndex(w.side) + 3) % 4] == p.wall;
+            const bool atLeft = leftOf(w.side) == p.wall;
             const double face = inMm(p.reach()), cover = face - inMm(kWallDeep + p.cover);
             gone.emplace_back(atLeft ? cover : w.length - face, atLeft ? face : w.length - cover);
         }
@@ -241,8 +241,8 @@ void casings(Builder& b, const WallFrame& w) {
 void skin(Builder& b) {
     for (const auto& w : b.walls) {
         Siding siding{b, w};
-        if (openWall(b.s, w.side)) {
-            siding.upright("mesh/", "wall-mesh", Form::mesh, b.s.choice("mesh.kind"), 0, w.length);
+        if (w.form == Form::mesh) {
+            siding.upright("mesh/", "wall-mesh", 0, w.length);
             siding.kickBoards();
             continue;
         }
@@ -255,13 +255,10 @@ void skin(Builder& b) {
 
 void partitionCovers(Builder& b) {
     for (const auto& w : b.partitions) {
-        const auto& cover = b.s.choice(w.side + ".cover");
-        const bool mesh = cover == "mesh";
-        const auto stock = mesh ? b.s.choice("mesh.kind") : cover;
         Siding sheets{b, w};
         sheets.bottom = 0;
         // Between the rafters, up to what lies on them.
-        sheets.upright("cover/", mesh ? "partition-mesh" : "partition-sheet", mesh ? Form::mesh : Form::sheet, stock, w.from, w.to);
+        sheets.upright("cover/", w.form == Form::mesh ? "partition-mesh" : "partition-sheet", w.from, w.to);
     }
 }
 

@@ -165,7 +165,7 @@ struct Framer {
             upright("stud", u, kTwoBy, 0, true);
             last = u;
         }
-        if (!w.inside && openWall(b.s, w.side)) braces();
+        if (!w.inside && w.form == Form::mesh) braces();
     }
 
     /// Mesh holds no wall square: knee braces at 45 degrees under the plates, in the bays beside the corners where nothing opens.
