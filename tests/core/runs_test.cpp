@@ -217,9 +217,10 @@ TEST(UnderCoop, MeshThatEndsBelowTheJoistsLetsIn) {
 }
 
 TEST(Runs, BesideTheCornerBoardAreShutToo) {
-    // Found by chance: a post just past the corner board's edge had no strip behind it.
+    // Found by chance: a post just past the corner board's edge, which on an eave's wall lies 2 1/8 in from the corner, had no strip behind
+    // it.
     for (const auto* at : {"1in", "2 1/4in", "2 7/8in", "3 3/8in", "4in"}) {
-        const auto d = designWith({{"roof.form", "gable"}, {"runs.1.top", "mesh"}, {"runs.1.at", at}, {"flock.count", "6"}});
+        const auto d = designWith({{"roof.form", "gable"}, {"runs.1.top", "mesh"}, {"runs.1.side", "front"}, {"runs.1.at", at}});
         if (std::string_view{at} == "2 7/8in")
             expectWholeAndShut(d);
         else
