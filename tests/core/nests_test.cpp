@@ -65,5 +65,31 @@ TEST(NestsInside, AsWorkedOutByHand) {
     EXPECT_FALSE(Design{}.with(inside({{"nests.wall", "back"}, {"roost.wall", "back"}})));
 }
 
+TEST(Slants, OfSheetsStandInTheList) {
+    // A nest's end inside: 12 in before, 24 behind. Siding of a side wall under 3 in 12: a panel 48 in wide falls 12 in.
+    const auto a = answerTo(designWith(inside(
+        {{"nests.clear", "12in"}, {"roof.pitch", "3/12"}, {"runs.1.side", "front"}, {"coop.width", "10ft"}, {"coop.depth", "8ft"}})));
+    int ends = 0, panels = 0;
+    for (const auto& piece : a->takeoff->pieces) {
+        const auto& p = a->model->parts[piece.parts[0]];
+        if (piece.role == "nest-end" || piece.role == "nest-partition") {
+            ASSERT_TRUE(piece.slant) << p.id;
+            EXPECT_EQ(piece.slant->first, inches(24));
+            EXPECT_EQ(piece.slant->second, inches(12));
+            ++ends;
+        }
+        if (piece.role != "siding") continue;
+        const bool sloping = p.side == "left" || p.side == "right";
+        EXPECT_EQ(piece.slant.has_value(), sloping) << p.id;
+        if (sloping) {
+            EXPECT_NEAR(inInches(piece.slant->first - piece.slant->second), p.extent(p.wide) / 25.4 / 4, 1.0 / 16) << p.id;
+            EXPECT_EQ(piece.slant->first, piece.length);
+            ++panels;
+        }
+    }
+    EXPECT_GE(ends, 2);
+    EXPECT_GE(panels, 2);
+}
+
 }  // namespace
 }  // namespace oiko

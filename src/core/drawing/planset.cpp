@@ -102,12 +102,16 @@ Table cutListTable(const Takeoff& t) {
                  {"col.ends", {}},
                  {"col.notes", {}}},
                 {false, true, false, false, true, true, false, false},
-                {0.07, 0.06, 0.19, 0.13, 0.13, 0.12, 0.14, 0.16},
+                {0.06, 0.05, 0.18, 0.14, 0.11, 0.09, 0.11, 0.26},
                 {}};
     for (const auto& p : t.pieces) {
         if (p.form != Form::lumber && p.form != Form::sheet) continue;
         Message note;
-        if (!p.mirrorOf.empty())
+        if (p.slant && !p.mirrorOf.empty())
+            note = {"note.slantmirror", {p.slant->first, p.slant->second, p.mirrorOf}};
+        else if (p.slant)
+            note = {p.openings ? "note.slantopenings" : "note.slant", {p.slant->first, p.slant->second}};
+        else if (!p.mirrorOf.empty())
             note = {"note.mirror", {p.mirrorOf}};
         else if (p.saw.steps.count > 0)
             note = {"note.steps", {std::int64_t{p.saw.steps.count}, mm(p.saw.steps.riseMm), mm(p.saw.steps.goingMm)}};

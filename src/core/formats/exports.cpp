@@ -49,6 +49,7 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
             for (const auto& n : p.saw.notches)
                 notches += (notches.empty() ? "" : "; ") + std::string{"at "} + length(mm(n.atMm), a) + " " + length(mm(n.widthMm), a) +
                            " long " + length(mm(n.depthMm), a) + " deep";
+            if (p.slant) notches = "slants from " + length(p.slant->first, a) + " to " + length(p.slant->second, a);
             if (const auto& steps = p.saw.steps; steps.count > 0)
                 notches = std::to_string(steps.count) + " steps " + length(mm(steps.riseMm), a) + " up " + length(mm(steps.goingMm), a) +
                           " along";

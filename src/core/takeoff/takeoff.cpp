@@ -141,6 +141,26 @@ SawSettings sawSettings(const Part& p) {
     return out;
 }
 
+namespace {
+/// Both edges along one axis of a sheet that is square but for one slanting end.
+std::optional<std::pair<double, double>> slantAlong(const Part& p, Vec3 along, Vec3 across) {
+    double low = 1e300, high = -1e300;
+    for (const auto& s : p.solids)
+        for (const auto& v : s.vertices) low = std::min(low, dot(v, across)), high = std::max(high, dot(v, across));
+    const auto edge = [&](double at) {
+        double from = 1e300, to = -1e300;
+        for (const auto& s : p.solids)
+            for (const auto& v : s.vertices)
+                if (std::fabs(dot(v, across) - at) < kTouchMm) from = std::min(from, dot(v, along)), to = std::max(to, dot(v, along));
+        return to - from;
+    };
+    const double a = edge(low), b = edge(high), least = std::min(a, b), most = std::max(a, b);
+    // One that is longer between its edges ends in a peak; a point is no edge.
+    if (least < 25.4 || most - least < 0.8 || p.extent(along) > most + 0.5) return std::nullopt;
+    return std::pair{most, least};
+}
+}  // namespace
+
 bool measuredFirst(std::string_view role) {
     static constexpr std::string_view kRoles[] = {"leaf-stile", "leaf-rail",  "leaf",         "stop",    "batten",
                                                   "track",      "casing",     "corner-board", "purlin",  "gate-stile",
@@ -184,6 +204,11 @@ Takeoff takeOff(const Model& model, Settled& settled) {
             piece.grain = faced || p.role == "deck" || p.role == "roof-deck";
             piece.openings = p.form == Form::sheet && p.solids.size() > 1;
             if (piece.openings) piece.cutouts = cutoutsOf(p);
+            if (p.form == Form::sheet) {
+                auto slant = slantAlong(p, p.along, p.wide);
+                if (!slant) slant = slantAlong(p, p.wide, p.along);
+                if (slant) piece.slant = std::pair{onGrid(slant->first, units), onGrid(slant->second, units)};
+            }
             same = t.pieces.size();
             if (mirror != SIZE_MAX) piece.mirrorOf = std::to_string(mirror), t.pieces[mirror].mirrorOf = std::to_string(same);
             candidates.push_back(same);

@@ -1,7 +1,9 @@
 #pragma once
 // Parts into lists: pieces of lumber with their saw settings, sheets, mesh, roofing, fixings. Everything is read off the solids.
 #include <map>
+#include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "core/catalog/source.h"
@@ -51,7 +53,8 @@ struct Piece {
     bool grain = false;           ///< of a sheet: may not be turned
     bool openings = false;        ///< of a sheet: cut round openings
     std::vector<Cutout> cutouts;  ///< and what comes out of each
-    bool measureFirst = false;    ///< `length` is what the drawings say; what stands is measured before it is cut
+    std::optional<std::pair<Length, Length>> slant;  ///< of a sheet with one end cut aslant: its two edges, the longer one first
+    bool measureFirst = false;                       ///< `length` is what the drawings say; what stands is measured before it is cut
     SawSettings saw;
     std::vector<std::size_t> parts;
     std::int64_t count() const { return static_cast<std::int64_t>(parts.size()); }
