@@ -1,345 +1,20 @@
-// Space is halved into cubes as far as needed. A cube is free where its whole is farther than the ball's radius from every solid, closed
-// where its whole is nearer to one; where each solid near shows it one flat face only, what is free of it is convex and the cube need not
-// be halved; nor where one plate passes through it and parts it in two. What remains at the smallest size is doubtful: it is passed only
-// when nothing better leads out, and then halved further.
+// A ball is led from where the birds are to the outside, through cubes that are free; doubtful ones are passed only when nothing better
+// leads out, and then halved further.
 #include "core/judge/holes.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <deque>
-#include <limits>
 #include <map>
 #include <optional>
 #include <set>
 
-#include "core/geometry/solid.h"
+#include "core/judge/voids.h"
 
 namespace oiko {
 namespace {
 
-struct Body {
-    std::size_t part;
-    Bounds box;
-    bool square;  ///< fills its bounds
-    std::vector<Plane> planes;
-    const Solid* solid;
-};
-
-double fromBox(const Bounds& b, Vec3 p) {
-    const double dx = std::max({b.low.x - p.x, p.x - b.high.x}), dy = std::max({b.low.y - p.y, p.y - b.high.y}),
-                 dz = std::max({b.low.z - p.z, p.z - b.high.z});
-    if (dx <= 0 && dy <= 0 && dz <= 0) return std::max({dx, dy, dz});
-    return std::sqrt(std::pow(std::max(dx, 0.0), 2) + std::pow(std::max(dy, 0.0), 2) + std::pow(std::max(dz, 0.0), 2));
-}
-
-double fromSegment(Vec3 a, Vec3 b, Vec3 p) {
-    const auto ab = b - a;
-    const double t = std::clamp(dot(p - a, ab) / std::max(1e-12, dot(ab, ab)), 0.0, 1.0);
-    return norm(p - (a + ab * t));
-}
-
-/// Distance of a point from a body; inside it less than zero, by the depth under its nearest face.
-double from(const Body& b, Vec3 p) {
-    if (b.square) return fromBox(b.box, p);
-    double high = -1e300;
-    for (const auto& plane : b.planes) high = std::max(high, plane.height(p));
-    if (high <= 0) return high;
-    double best = 1e300;
-    const auto& s = *b.solid;
-    for (std::size_t f = 0; f < s.faces.size(); ++f) {
-        const double h = b.planes[f].height(p);
-        if (h < 0) continue;
-        const auto& face = s.faces[f];
-        bool over = true;
-        for (std::size_t i = 0; i < face.size(); ++i) {
-            const auto a = s.vertices[face[i]], c = s.vertices[face[(i + 1) % face.size()]];
-            if (dot(cross(c - a, p - a), b.planes[f].normal) < 0) over = false, best = std::min(best, fromSegment(a, c, p));
-        }
-        if (over) best = std::min(best, h);
-    }
-    return best;
-}
-
-enum class State : std::uint8_t { unknown, free, closed, flat, doubtful, halved };
-constexpr std::uint32_t kNone = std::numeric_limits<std::uint32_t>::max();
-
-struct Cell {
-    Vec3 middle;
-    double half = 0;
-    State state = State::unknown;
-    std::uint8_t place = 0;  ///< among its parent's eight: bits for x, y, z
-    std::uint32_t parent = kNone;
-    std::uint32_t children = kNone;         ///< the first of eight
-    std::uint32_t nearFrom = 0, nearN = 0;  ///< bodies within reach
-    std::uint32_t flatFrom = 0, flatN = 0;  ///< planes that bound what is free of a flat cell
-    std::uint32_t twin = kNone;             ///< the same cube beyond the plate that parts it
-};
-
-class Space {
-public:
-    Space(const Model& model, double ballMm) : r{ballMm / 2} {
-        Bounds all;
-        for (std::size_t i = 0; i < model.parts.size(); ++i)
-            for (const auto& s : model.parts[i].solids) {
-                const auto b = bounds(s);
-                const auto size = b.size();
-                const double whole = size.x * size.y * size.z;
-                bodies.push_back({i, b, s.faces.size() == 6 && std::fabs(volume(s) - whole) < 1e-6 * whole, facePlanes(s), &s});
-                all.add(b);
-            }
-        world = all;
-        world.low = world.low - Vec3{100, 100, 0}, world.high = world.high + Vec3{100, 100, 100};
-        const auto size = world.size();
-        ground = box({world.low.x - 1e4, world.low.y - 1e4, -2000}, {world.high.x + 1e4, world.high.y + 1e4, 0});
-        bodies.push_back({kNone, bounds(ground), true, facePlanes(ground), &ground});
-        // Small enough that a sheet of mesh closes every cube its middle passes through.
-        double half = 0.5 * r;
-        while (half * 2 < std::max({size.x, size.y, size.z}) + 400) half *= 2;
-        base = 0.5 * r * 1.01, finest = 0.35;
-        Cell root;
-        // Off the model's own lines, which lie on whole inches and halves of them.
-        root.middle = (world.low + world.high) * 0.5 + Vec3{0.3217, 0.2731, 0.1913}, root.half = half;
-        root.nearN = static_cast<std::uint32_t>(bodies.size());
-        for (std::uint32_t i = 0; i < bodies.size(); ++i) near.push_back(i);
-        cells.push_back(root);
-        judge(0);
-    }
-
-    double clearance(Vec3 p) const {
-        double d = 1e300;
-        for (const auto& b : bodies)
-            if (fromBox(b.box, p) < d) d = std::min(d, from(b, p));
-        return d;
-    }
-    bool outside(Vec3 p) const {
-        return p.x < world.low.x || p.y < world.low.y || p.z > world.high.z || p.x > world.high.x || p.y > world.high.y;
-    }
-    /// The undivided cell that holds a point.
-    std::uint32_t at(Vec3 p) {
-        std::uint32_t n = 0;
-        const auto& root = cells[0];
-        if (std::fabs(p.x - root.middle.x) > root.half || std::fabs(p.y - root.middle.y) > root.half ||
-            std::fabs(p.z - root.middle.z) > root.half)
-            return kNone;
-        while (cells[n].state == State::halved) {
-            const auto m = cells[n].middle;
-            n = cells[n].children + (p.x > m.x ? 1U : 0U) + (p.y > m.y ? 2U : 0U) + (p.z > m.z ? 4U : 0U);
-            if (cells[n].state == State::unknown) judge(n);
-        }
-        return n;
-    }
-    /// On the free side of what bounds a flat cell.
-    bool freeIn(const Cell& c, Vec3 p) const {
-        for (std::uint32_t i = 0; i < c.flatN; ++i)
-            if (flats[c.flatFrom + i].height(p) < 0) return false;
-        return true;
-    }
-    /// The undivided cell in which a point is free.
-    std::uint32_t leafAt(Vec3 p) {
-        const auto n = at(p);
-        return n == kNone || cells[n].twin == kNone || freeIn(cells[n], p) ? n : cells[n].twin;
-    }
-    /// What is free of a cell reaches beyond the model: its middle may lie out there though only its inner side is meant.
-    bool leadsOut(std::uint32_t n) const {
-        const auto& c = cells[n];
-        if (c.state == State::doubtful) return outside(c.middle);
-        if (!outside(c.middle + Vec3{c.half, c.half, c.half}) && !outside(c.middle - Vec3{c.half, c.half, c.half})) return false;
-        for (unsigned k = 0; k < 8; ++k)
-            if (const auto p = c.middle + Vec3{k & 1U ? c.half : -c.half, k & 2U ? c.half : -c.half, k & 4U ? c.half : -c.half};
-                outside(p) && freeIn(c, p))
-                return true;
-        return false;
-    }
-    /// Undivided cells that meet a face of `n`, beyond it.
-    template <class Visit>
-    void neighbours(std::uint32_t n, const Visit& visit) {
-        for (int axis = 0; axis < 3; ++axis)
-            for (const int sign : {-1, 1}) {
-                const auto m = across(n, axis, sign);
-                if (m != kNone) beyond(m, axis, -sign, visit);
-            }
-    }
-    void halve(std::uint32_t n) {
-        const auto c = cells[n];
-        cells[n].state = State::halved, cells[n].children = static_cast<std::uint32_t>(cells.size());
-        for (unsigned k = 0; k < 8; ++k) {
-            Cell child;
-            const double h = c.half / 2;
-            child.half = h;
-            child.parent = n, child.place = static_cast<std::uint8_t>(k);
-            child.middle = c.middle + Vec3{k & 1U ? h : -h, k & 2U ? h : -h, k & 4U ? h : -h};
-            child.nearFrom = c.nearFrom, child.nearN = c.nearN;
-            cells.push_back(child);
-        }
-    }
-    /// The face that two neighbours share, and whether a point of it is free in both.
-    std::optional<Vec3> passage(std::uint32_t a, std::uint32_t b) const {
-        const auto &p = cells[a], &q = cells[b];
-        const auto& small = p.half <= q.half ? p : q;
-        const auto d = q.middle - p.middle;
-        const double reach = p.half + q.half;
-        const int axis = std::fabs(std::fabs(d.x) - reach) < 1e-3 ? 0 : std::fabs(std::fabs(d.y) - reach) < 1e-3 ? 1 : 2;
-        const double sign = (&small == &p ? 1 : -1) * (d[axis] > 0 ? 1.0 : -1.0), h = small.half;
-        const auto corner = [&](double u, double v) {
-            auto c = small.middle;
-            (axis == 0 ? c.x : axis == 1 ? c.y : c.z) += sign * h;
-            (axis == 0 ? c.y : c.x) += u * h, (axis == 2 ? c.y : c.z) += v * h;
-            return c;
-        };
-        std::array<Vec3, 24> face{corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)}, next;
-        std::size_t n = 4;
-        for (const auto* cell : {&p, &q})
-            for (std::uint32_t i = 0; cell->state == State::flat && i < cell->flatN; ++i) {
-                const auto& plane = flats[cell->flatFrom + i];
-                std::size_t m = 0;
-                for (std::size_t k = 0; k < n; ++k) {
-                    const auto s = face[k], e = face[(k + 1) % n];
-                    const double hs = plane.height(s), he = plane.height(e);
-                    if (hs > 0 && m < next.size()) next[m++] = s;
-                    if ((hs > 0) != (he > 0) && m < next.size()) next[m++] = s + (e - s) * (hs / (hs - he));
-                }
-                face = next, n = m;
-                if (n < 3) return std::nullopt;
-            }
-        Vec3 middle{};
-        for (std::size_t k = 0; k < n; ++k) middle = middle + face[k] * (1.0 / static_cast<double>(n));
-        return middle;
-    }
-
-    double r, base = 0, finest = 0;
-    Bounds world;
-    Solid ground;
-    std::vector<Body> bodies;
-    std::vector<Cell> cells;
-    std::vector<std::uint32_t> near;
-    std::vector<Plane> flats;
-
-private:
-    /// The cell beyond a face, no smaller than `n` where there is such: up to the first parent that holds both, and down mirrored.
-    std::uint32_t across(std::uint32_t n, int axis, int sign) {
-        const unsigned bit = 1U << axis;
-        std::array<std::uint8_t, 32> places{};
-        std::size_t depth = 0;
-        auto at = n;
-        for (;; at = cells[at].parent) {
-            if (cells[at].parent == kNone) return kNone;
-            const auto place = cells[at].place;
-            places[depth++] = place;
-            if (((place & bit) != 0) == (sign < 0)) break;
-        }
-        auto m = cells[at].parent;
-        while (depth > 0 && cells[m].state == State::halved) {
-            m = cells[m].children + (places[--depth] ^ bit);
-            if (cells[m].state == State::unknown) judge(m);
-        }
-        return m;
-    }
-
-    template <class Visit>
-    void beyond(std::uint32_t m, int axis, int sign, const Visit& visit) {
-        if (cells[m].state != State::halved) {
-            visit(m);
-            if (cells[m].twin != kNone) visit(cells[m].twin);
-            return;
-        }
-        const unsigned bit = 1U << axis, first = cells[m].children;
-        for (unsigned k = 0; k < 8; ++k)
-            if (((k & bit) != 0) == (sign > 0)) {
-                if (cells[first + k].state == State::unknown) judge(first + k);
-                beyond(first + k, axis, sign, visit);
-            }
-    }
-
-    /// The distance from what is convex is convex: over a cube it is greatest in a corner.
-    bool cornersWithin(const Body& body, const Cell& c) const {
-        for (unsigned k = 0; k < 8; ++k)
-            if (from(body, c.middle + Vec3{k & 1U ? c.half : -c.half, k & 2U ? c.half : -c.half, k & 4U ? c.half : -c.half}) > r)
-                return false;
-        return true;
-    }
-
-    /// Plates that a cell lies across, as one: they are parallel, and no ball stands between them.
-    struct Plates {
-        Vec3 normal;
-        std::vector<std::pair<double, double>> layers;  ///< along the normal
-        bool add(const Plane& face, const Plane& other) {
-            if (layers.empty()) normal = face.normal;
-            const double with = dot(normal, face.normal);
-            if (std::fabs(with) < 1 - 1e-9) return false;
-            layers.emplace_back(with > 0 ? -other.offset : -face.offset, with > 0 ? face.offset : other.offset);
-            return true;
-        }
-        bool whole(double ball) {
-            std::ranges::sort(layers);
-            for (std::size_t i = 1; i < layers.size(); ++i)
-                if (layers[i].first - layers[i - 1].second > ball) return false;
-            return true;
-        }
-    };
-
-    void judge(std::uint32_t n) {
-        auto c = cells[n];
-        const double d = c.half * std::sqrt(3.0);
-        const auto start = static_cast<std::uint32_t>(near.size()), flatStart = static_cast<std::uint32_t>(flats.size());
-        bool flat = true, closed = false;
-        Plates plates;
-        for (std::uint32_t i = 0; i < c.nearN && !closed; ++i) {
-            const auto which = near[c.nearFrom + i];
-            const auto& body = bodies[which];
-            if (fromBox(body.box, c.middle) > r + d) continue;
-            const double away = from(body, c.middle);
-            if (away > r + d) continue;
-            if (away + d <= r || (away + c.half <= r && cornersWithin(body, c))) closed = true;
-            near.push_back(which);
-            if (!flat || closed) continue;
-            // Faces that the cell is over, lying within the others: one, or both of a plate.
-            const Plane* over[3] = {};
-            std::size_t count = 0;
-            for (const auto& plane : body.planes) {
-                const double top =
-                    plane.height(c.middle) + c.half * (std::fabs(plane.normal.x) + std::fabs(plane.normal.y) + std::fabs(plane.normal.z));
-                if (top > 0.2 * r && count < 3) over[count++] = &plane;
-            }
-            if (count == 0)
-                closed = true;
-            else if (count == 1)
-                flats.push_back({over[0]->normal, over[0]->offset + r});
-            else if (count > 2 || dot(over[0]->normal, over[1]->normal) > -1 + 1e-9 || !plates.add(*over[0], *over[1]))
-                flat = false;
-        }
-        flat = flat && plates.whole(2 * r);
-        c.nearFrom = start, c.nearN = static_cast<std::uint32_t>(near.size()) - start;
-        if (closed)
-            c.state = State::closed, c.nearN = 0, near.resize(start);
-        else if (c.nearN == 0)
-            c.state = State::free;
-        else if (flat)
-            c.state = State::flat;
-        else if (c.half <= base)
-            c.state = State::doubtful;
-        if (c.state != State::flat) {
-            flats.resize(flatStart);
-        } else if (plates.layers.empty()) {
-            c.flatFrom = flatStart, c.flatN = static_cast<std::uint32_t>(flats.size()) - flatStart;
-        } else {
-            // The near side and its twin beyond the plates, each with the planes that bound both.
-            const std::vector<Plane> both{flats.begin() + flatStart, flats.end()};
-            double top = -1e300;
-            for (const auto& layer : plates.layers) top = std::max(top, layer.second);
-            auto twin = c;
-            flats.push_back({plates.normal, top + r});
-            c.flatFrom = flatStart, twin.flatFrom = static_cast<std::uint32_t>(flats.size());
-            c.flatN = twin.flatN = static_cast<std::uint32_t>(both.size()) + 1;
-            flats.insert(flats.end(), both.begin(), both.end());
-            flats.push_back({plates.normal * -1, -plates.layers.front().first + r});
-            c.twin = static_cast<std::uint32_t>(cells.size());
-            cells.push_back(twin);
-        }
-        cells[n] = c;
-        if (c.state == State::unknown) halve(n);
-    }
-};
+using namespace voids;
 
 struct Way {
     std::vector<std::uint32_t> cells;
@@ -398,14 +73,14 @@ struct Search {
             }
             space.neighbours(n, [&](std::uint32_t m) {
                 const auto state = space.cells[m].state;
-                if (state == State::closed) return;
-                const int doubts = level + (state == State::doubtful ? 1 : 0);
+                if (state == Kind::closed) return;
+                const int doubts = level + (state == Kind::doubtful ? 1 : 0);
                 auto& there = reach(m);
                 if (there.doubts >= 0 && there.doubts <= doubts) return;
                 const auto through = space.passage(n, m);
                 if (!through || (!plugs.empty() && plugged(*through))) return;
                 there = {n, doubts, *through};
-                if (state == State::doubtful)
+                if (state == Kind::doubtful)
                     doubtful.push_back(m);
                 else
                     queue.push_back(m);
@@ -433,11 +108,11 @@ struct Search {
                 return std::vector<std::uint32_t>(from, from + c.nearN);
             };
             for (const auto n : way.cells)
-                if (space.cells[n].state == State::doubtful) between.insert(bodiesOf(space.cells[n]));
+                if (space.cells[n].state == Kind::doubtful) between.insert(bodiesOf(space.cells[n]));
             for (std::uint32_t n = 0, all = static_cast<std::uint32_t>(space.cells.size()); n < all; ++n) {
-                if (space.cells[n].state != State::doubtful || !between.contains(bodiesOf(space.cells[n]))) continue;
+                if (space.cells[n].state != Kind::doubtful || !between.contains(bodiesOf(space.cells[n]))) continue;
                 if (space.cells[n].half <= space.finest)
-                    space.cells[n].state = State::closed;
+                    space.cells[n].state = Kind::closed;
                 else
                     space.halve(n);
             }
