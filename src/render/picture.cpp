@@ -130,7 +130,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
         const double g = 350;
         for (const Vec3 v : {Vec3{all.low.x - 1200, all.low.y - g, 0}, Vec3{all.high.x + g, all.low.y - g, 0},
                              Vec3{all.high.x + g, all.high.y + g, 0}, Vec3{all.low.x - 1200, all.high.y + g, 0}})
-            p.push_back(seen({v.x, v.y, -4}));
+            p.push_back(seen({v.x, v.y, m.ground.under(v) - 4}));
         fillPolygon(s, p, theme.ground.rgb(), -1, false);
     }
     for (std::size_t i = 0; i < m.parts.size(); ++i) {
@@ -139,7 +139,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
         if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail"))
             continue;
         if (!wish.mesh && part.form == Form::mesh) continue;
-        if (part.box().high.z <= 0 && part.role != "apron") continue;
+        if (m.buried(part) && part.role != "apron") continue;
         const bool lit = wish.lit.contains(part.id);
         QColor base = lit ? theme.held : theme.fill(fillOf(part));
         base.setAlpha(255);
@@ -174,7 +174,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
         if (!wish.roof && (coversRoof(part.role) || part.role == "purlin" || part.role == "fascia")) continue;
         if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail"))
             continue;
-        if (part.box().high.z <= 0) continue;
+        if (m.buried(part)) continue;
         for (std::size_t n = 0; n < part.solids.size(); ++n) {
             const auto cutaway = wish.slice < 1 ? cut(part.solids[n], Plane{{0, -1, 0}, -nearest}) : Solid{};
             const auto& solid = wish.slice < 1 ? cutaway : part.solids[n];

@@ -6,6 +6,7 @@
 #include <random>
 #include <tuple>
 
+#include "core/design/ground.h"
 #include "core/formats/exports.h"
 #include "core/judge/holes.h"
 #include "some.h"
@@ -94,6 +95,18 @@ Design randomDesign(Dice& dice, Tally& tally) {
         if (attempt({{"form.kind", "walk_in"}, {"roof.falls_to", fall}, {"partitions.1.wall", end}}))
             ++tally.choices["partitions.*.wall=" + std::string{end}];
     }
+    if (dice.below(3) == 0) {
+        // Sloping ground: a fall either way, of up to 15 in, with corners that lie a little off an even slope.
+        const auto right = dice.below(241), back = dice.below(241);
+        const bool mirrored = dice.below(2) == 0, turned = dice.below(2) == 0;
+        std::vector<Change> corners;
+        for (int k = 0; k < 4; ++k) {
+            const bool low = (k == 1 || k == 2) != mirrored, far = (k >= 2) != turned;
+            const auto sixteenths = (low ? right : 0) + (far ? back : 0) + dice.below(17);
+            corners.push_back({std::string{kCornerKeys[static_cast<std::size_t>(k)]}, std::to_string(sixteenths) + "/16in"});
+        }
+        attempt(corners);
+    }
     // Rows come and go.
     for (const auto list : listNames()) {
         if (dice.below(4) == 0 && !d.rows(list).empty()) attempt({{std::string{list} + "." + std::to_string(d.rows(list).back()), ""}});
@@ -102,7 +115,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
             attempt({{slotKey(list, d.nextRow(list), placeField(list)), kSide[dice.below(4)]}});
         }
     }
-    const int changes = 3 + static_cast<int>(dice.below(9));
+    const int changes = 4 + static_cast<int>(dice.below(9));
     for (int i = 0; i < changes; ++i) {
         Settled s{d};
         const auto slots = s.slots();
@@ -282,6 +295,42 @@ TEST(OnceFound, StaysMended) {
          {{"form.kind", "elevated"}, {"flock.size", "bantam"}, {"roof.cover", "roll_roofing"}, {"roof.pitch", "42.95deg"}}},
         {"a run's eave beam longer than any board between its posts",
          {{"form.kind", "elevated"}, {"runs.1.top", "shared"}, {"stock.longest", "8ft"}}},
+        {"on a slope a passage's jamb in the rail that lies on the ground",
+         {{"coop.width", "10ft"},
+          {"form.kind", "elevated"},
+          {"ground.back_right", "14in"},
+          {"ground.front_right", "14in"},
+          {"nests.wall", "back"},
+          {"runs.1.side", "front"},
+          {"runs.1.width", "15ft"},
+          {"runs.2.side", "right"}}},
+        {"on a slope a passage where a rail of both runs came down over it",
+         {{"coop.width", "10ft"},
+          {"flock.count", "45"},
+          {"foundation.kind", "slab"},
+          {"ground.back_right", "14in"},
+          {"ground.front_left", "1in"},
+          {"ground.front_right", "16in"},
+          {"nests.wall", "back"},
+          {"runs.1.side", "front"},
+          {"runs.1.width", "15ft"},
+          {"runs.2.side", "right"}}},
+        {"on a slope a ramp's edge in the ground, and in a post's block there",
+         {{"doors.2.wall", "left"},
+          {"form.kind", "elevated"},
+          {"ground.back_left", "6 3/16in"},
+          {"ground.back_right", "17 11/16in"},
+          {"ground.front_right", "12 1/4in"},
+          {"pops.2.wall", "front"},
+          {"nests.count", "2"},
+          {"runs.1.top", "clear_sealed"}}},
+        {"on a slope a post of the run's longer than any board",
+         {{"flock.count", "8"},
+          {"foundation.kind", "curb"},
+          {"ground.front_left", "15in"},
+          {"ground.front_right", "13in"},
+          {"runs.1.top", "shared"},
+          {"stock.longest", "8ft"}}},
         {"a gate that swings into a ramp beside the run",
          {{"runs.1.at", "2' 11\""}, {"runs.1.gate", "left"}, {"floor.height", "2ft"}, {"foundation.kind", "posts"}}},
         {"half a shiplap board under the ridge",

@@ -12,7 +12,9 @@ namespace {
 
 using Key = std::vector<std::pair<std::string, Value>>;
 
-bool shapes(const Param& p) { return (p.stage >= Stage::form && p.stage <= Stage::run) || p.key == "place.snow"; }
+bool shapes(const Param& p) {
+    return (p.stage >= Stage::form && p.stage <= Stage::run) || p.key == "place.snow" || p.key.starts_with("ground.");
+}
 
 void weigh(Answer& a) {
     double bought = 0, used = 0;
@@ -20,7 +22,8 @@ void weigh(Answer& a) {
         const auto m = massOf(part, *a.settled);
         a.mass += m;
         // Concrete is poured where it stays.
-        if (m > a.heaviest && part.form != Form::mesh && part.stock != "concrete") a.heaviest = m, a.heaviestPart = part.id;
+        if (m > a.heaviest && part.form != Form::mesh && part.stock != "concrete" && part.stock != "gravel")
+            a.heaviest = m, a.heaviestPart = part.id;
     }
     const auto section = [](std::string_view stock) {
         const auto* p = profile(stock);

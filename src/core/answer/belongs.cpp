@@ -15,6 +15,10 @@ struct Belongs {
 const std::vector<Belongs>& table() {
     using enum System;
     static const std::vector<Belongs> rows{
+        {"ground.front_left", std::nullopt, {"block", "footing", "fill", "skirt-mesh"}, ""},
+        {"ground.front_right", std::nullopt, {"block", "footing", "fill", "skirt-mesh"}, ""},
+        {"ground.back_right", std::nullopt, {"block", "footing", "fill", "skirt-mesh"}, ""},
+        {"ground.back_left", std::nullopt, {"block", "footing", "fill", "skirt-mesh"}, ""},
         {"foundation.kind", ground, {}, ""},
         {"foundation.depth", ground, {"post", "footing", "slab", "curb"}, ""},
         {"foundation.height", ground, {"slab", "curb"}, ""},

@@ -8,6 +8,7 @@
 #include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
 #include "core/design/design.h"
+#include "core/design/ground.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
@@ -17,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 54> kIds{
+constexpr std::array<std::string_view, 60> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -25,7 +26,8 @@ constexpr std::array<std::string_view, 54> kIds{
     "ridge.ties",     "opening.ridge",  "shutter.sheet",     "siding.eave",     "nests.eave",      "run.shared",     "run.twice",
     "run.gate",       "roost.boards",   "partition.form",    "partition.wall",  "partition.twice", "partition.room", "partition.rafter",
     "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
-    "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves"};
+    "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
+    "ground.run",     "ground.runfall", "ground.door",       "post.stock"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -188,15 +190,14 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         }
         if (o.row.starts_with("pops")) {
             // The ramp is one piece of an 8 ft sheet.
-            const double a = inRadians(s.angle(o.row + ".ramp")), length = inMm(shell.floorTop + o.sill) / std::sin(a);
-            if (length > inMm(inches(95)))
-                return Clash{
-                    "ramp.sheet",
-                    o.row + ".ramp",
-                    "floor.height",
-                    {s.angle(o.row + ".ramp"), mm(length), inches(95)},
-                    Change{o.row + ".ramp", exactAngle(degrees(std::ceil(
-                                                std::asin(std::min(1.0, inMm(shell.floorTop + o.sill) / inMm(inches(95)))) * 180 / kPi)))}};
+            const auto ramp = rampLie(s, o.row);
+            const double length = ramp.length(s.angle(o.row + ".ramp"));
+            if (length > inMm(inches(95)) || length < 0)
+                return Clash{"ramp.sheet",
+                             o.row + ".ramp",
+                             "floor.height",
+                             {s.angle(o.row + ".ramp"), mm(length), inches(95)},
+                             Change{o.row + ".ramp", exactAngle(degrees(std::ceil(inDegrees(ramp.noLonger(inMm(inches(95)))))))}};
         }
         if (o.row.starts_with("doors") && shell.eaveSide(o.wall)) {
             // On an eave's wall the roof's edge comes down over the swinging leaf: it stays under tails and fascia.
@@ -425,8 +426,9 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
                 (where == "right" && o.at >= run.at + run.along && o.at < run.at + run.along + gate))
                 return Clash{"run.gate", r + ".gate", o.row + ".at", {keyRef(o.row + ".at")}, Change{r + ".gate", "outer"}};
             const bool inside = o.at > run.at && o.at + o.width < run.at + run.width;
-            const double rise = inMm(shell.floorTop + o.sill) - 20;
-            if (inside && rise / std::tan(inRadians(s.angle(o.row + ".ramp"))) + 60 > inMm(run.length - inches(8)))
+            auto ramp = rampLie(s, o.row);
+            ramp.drop -= 20;
+            if (inside && ramp.run(s.angle(o.row + ".ramp")) + 60 > inMm(run.length - inches(8)))
                 return Clash{"ramp.long", o.row + ".ramp", r + ".length", {s.angle(o.row + ".ramp"), run.length}};
         }
     }
@@ -466,6 +468,40 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
     return std::nullopt;
 }
 
+/// What the lie of the ground does not let stand.
+std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
+    const auto g = groundOf(s);
+    if (g.level()) return std::nullopt;
+    const std::string corner{lowestCornerKey(s)};
+    if (const auto steep = std::hypot(g.toRight, g.toBack); steep > kSteepest + 1e-9)
+        return Clash{"ground.steep",
+                     corner,
+                     std::fabs(g.toRight) > std::fabs(g.toBack) ? "coop.width" : "coop.depth",
+                     {mm(steep * inMm(feet(1))), mm(kSteepest * inMm(feet(1)))}};
+    if (const auto fall = mm(fallMm(s)); s.choice("foundation.kind") == "skids" && fall > kSkidsFall)
+        return Clash{"ground.skids", corner, "foundation.kind", {fall, kSkidsFall}, Change{"foundation.kind", "posts"}};
+    for (const auto& o : all) {
+        if (!o.row.starts_with("doors")) continue;
+        if (const auto over = floorOver(s, outsideWall(s, o.wall, o.at, o.at + o.width, o.width)); over < inches(1))
+            return Clash{"ground.door", o.row + ".wall", corner, {inches(1) - over}};
+    }
+    for (const auto& run : runPlaces(s)) {
+        const auto place = outsideWall(s, run.side, run.at, run.at + run.width, runOffset(s) + run.length);
+        const auto size = place.size();
+        if (const auto fall = mm(std::max(std::fabs(g.toRight) * size.x, std::fabs(g.toBack) * size.y)); fall > kRunFall)
+            return Clash{"ground.runfall", corner, run.key + ".length", {fall, kRunFall}};
+        // Beside the coop and at its far end, with the ground before its gate.
+        const auto gate = s.length(run.key + ".gate_width");
+        const auto along = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, kWallDeep);
+        const auto all4 = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, run.length + gate);
+        const auto high = runHeight(s, run);
+        const auto far = run.shared ? high : high - mm(std::tan(inRadians(s.angle(run.key + ".pitch"))) * inMm(run.length - kWallDeep));
+        if (const auto least = std::min(high - mm(g.highest(along)), far - mm(g.highest(all4))); least < inches(36))
+            return Clash{"ground.run", corner, run.key + (run.shared ? ".length" : ".height"), {least, inches(36)}};
+    }
+    return std::nullopt;
+}
+
 std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     const auto trim = s.length("cut.trim") * 2;
@@ -474,6 +510,27 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
                      (shell.wide >= shell.deep) == (shell.turn % 2 == 0) ? "coop.width" : "coop.depth",
                      "stock.longest",
                      {std::max(shell.wide, shell.deep), longest}};
+    // Posts stand in one piece, from the lowest ground they may stand on.
+    const auto g = groundOf(s);
+    const auto tooLong = [&](Length top, const Bounds& place, const std::string& key) -> std::optional<Clash> {
+        const auto post = top - mm(g.lowest(place)) + trim;
+        if (post <= longest) return std::nullopt;
+        return Clash{"post.stock", key, "stock.longest", {post, longest}};
+    };
+    if (onPosts(s)) {
+        const auto beam = s.length("floor.height") - shell.deck - shell.joistDeep - kEaveBeam;
+        const auto set = s.choice("foundation.kind") == "set_posts" ? s.length("foundation.depth") : Length{};
+        if (auto c =
+                tooLong(beam + set, Bounds{{0, 0, 0}, {inMm(s.length("coop.width")), inMm(s.length("coop.depth")), 0}}, "floor.height"))
+            return c;
+    }
+    for (const auto& run : runPlaces(s)) {
+        const auto under = shell.gable() ? mm(ridgeUndersideMm(shell)) : shell.otherWall();
+        const auto top = run.shared ? shell.floorTop + under : runHeight(s, run) - runBeamDeep(run.width);
+        if (auto c =
+                tooLong(top, outsideWall(s, run.side, run.at, run.at + run.width, run.length), run.key + (run.shared ? ".top" : ".height")))
+            return c;
+    }
     return std::nullopt;
 }
 
@@ -491,6 +548,7 @@ std::optional<Clash> clash(Settled& s) {
     if (!c) c = partitionClash(s, shell, all);
     if (!c) c = insideClash(s, shell);
     if (!c) c = runClash(s, shell, all);
+    if (!c) c = groundClash(s, all);
     // A way out that the table itself does not allow is none.
     if (c && c->nearest && !readValue(*findParam(c->nearest->key), c->nearest->text, Units::imperial)) c->nearest.reset();
     return c;

@@ -8,6 +8,7 @@
 #include "core/catalog/lumber.h"
 #include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
+#include "core/design/ground.h"
 #include "core/design/layout.h"
 #include "core/design/param.h"
 #include "core/design/partition.h"
@@ -52,6 +53,13 @@ bool ownRoof(Ask& a) { return a.choice(slotKey("runs", a.row(), "top")) != "shar
 bool setPosts(Ask& a) { return a.choice("foundation.kind") == "set_posts"; }
 std::string mine(std::string_view list, Ask& a) { return std::string{list} + "." + std::to_string(a.row()); }
 std::string side(Ask& a, std::string_view list) { return a.choice(mine(list, a) + ".wall"); }
+
+/// From the ground before a door up to the floor.
+Length stepUp(Ask& a) {
+    const auto self = mine("doors", a);
+    const auto at = a.length(self + ".at");
+    return floorOver(a, outsideWall(a, side(a, "doors"), at, at + a.length(self + ".width"), feet(2)));
+}
 
 /// Room for the head of a row's opening, over the deck, where it stands.
 Length headRoom(Ask& a, std::string_view list) {
@@ -99,6 +107,8 @@ std::vector<Param> declare() {
     p.push_back(count("flock.days_away", flock, 0, 14, always(std::int64_t{2}), false));
     // Place
     p.push_back({"place.name", place, Type::text, std::string{}, std::string{}, {}, always(std::string{}), false, {}});
+    // From a level line, wherever it is stretched, down to the ground at the coop's corners.
+    for (const auto key : kCornerKeys) p.push_back(fixedLength(key, place, Length{}, inches(36), Length{}));
     p.push_back({"place.snow", place, Type::load, psf(0), psf(70), {}, always(psf(25)), false, {}});
     // Form
     p.push_back(choice("form.kind", form, {"walk_in", "elevated"}, word("walk_in"), false));
@@ -253,9 +263,9 @@ std::vector<Param> declare() {
                                                                    : centred(a, self, wall, w));
     }));
     // One steps over a foot, not over more. Common practice.
-    p.push_back(onlyWhen(
-        {"doors.*.steps", openings, Type::flag, false, true, {}, [](Ask& a) -> Value { return shellOf(a).floorTop > feet(1); }, true, {}},
-        [](Ask& a) { return !elevated(a) && a.choice(mine("doors", a) + ".kind") == "people_door" && shellOf(a).floorTop > kLeastSteps; }));
+    p.push_back(
+        onlyWhen({"doors.*.steps", openings, Type::flag, false, true, {}, [](Ask& a) -> Value { return stepUp(a) > feet(1); }, true, {}},
+                 [](Ask& a) { return !elevated(a) && a.choice(mine("doors", a) + ".kind") == "people_door" && stepUp(a) > kLeastSteps; }));
     p.push_back(choice("pops.*.wall", openings, sides, [](Ask& a) -> Value {
         // A pop door a run, one after another.
         const auto pops = a.rows("pops"), runs = a.rows("runs");
@@ -277,9 +287,9 @@ std::vector<Param> declare() {
     p.push_back(angle("pops.*.ramp", openings, degrees(15), degrees(45), [](Ask& a) -> Value {
         // 30 to 35 degrees is usual; a short run asks for a steeper one, 45 at most, and one piece of a sheet does. Common practice.
         const auto run = runOn(a, side(a, "pops"));
-        const auto up = inMm(shellOf(a).floorTop + a.length(mine("pops", a) + ".sill"));
-        double least = std::asin(std::min(1.0, up / inMm(inches(95)))) * 180 / kPi;
-        if (!run.empty()) least = std::max(least, inDegrees(pitch(up, inMm(a.length(run + ".length") - inches(11)))));
+        const auto ramp = rampLie(a, mine("pops", a));
+        double least = inDegrees(ramp.noLonger(inMm(inches(95))));
+        if (!run.empty()) least = std::max(least, inDegrees(ramp.within(inMm(a.length(run + ".length") - inches(11)))));
         return std::clamp(degrees(std::ceil(least)), degrees(30), degrees(45));
     }));
     p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane"}, word("pane"), false));

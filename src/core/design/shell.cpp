@@ -7,6 +7,7 @@
 #include "core/catalog/lumber.h"
 #include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
+#include "core/design/ground.h"
 #include "core/design/layout.h"
 
 namespace oiko {
@@ -215,6 +216,9 @@ std::optional<Passage> runPassage(Ask& ask, const RunPlace& run) {
     if (run.width <= run.along) return std::nullopt;
     for (const auto& other : runPlaces(ask)) {
         if (other.side != rightOf(run.side) || other.at > Length{}) continue;
+        // Both meshes go outwards beside each other. Where the ground falls away from the corner their rails, at heights that hang on the
+        // lowest of it, would come down over the passage.
+        if (-risesFrom(groundOf(ask), other.side) * inMm(std::max(run.width - run.along, other.length)) > inMm(inches(8))) continue;
         const auto jamb = inches(1.5), from = runOffset(ask) + kWallDeep + jamb;
         auto to = runOffset(ask) + runSidePosts(ask, other)[1];
         for (const auto p : runInnerPosts(ask, run))

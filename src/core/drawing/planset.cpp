@@ -181,6 +181,7 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
 
     b.place(b.page({"page.plan", {}}), floorPlan(m, s, PlanOf::coop), {"view.plan", {}}, x, y, w, h, 24);
     if (!s.rows("runs").empty()) b.place(b.page({"page.site", {}}), floorPlan(m, s, PlanOf::both), {"view.site", {}}, x, y, w, h, 24);
+    if (!m.ground.level()) b.place(b.page({"page.supports", {}}), supportsPlan(m, s, t), {"view.supports", {}}, x, y, w, h, 24);
     for (const auto& pair : {std::pair{"front", "right"}, std::pair{"back", "left"}}) {
         const auto title = [](std::string_view side) { return Message{"view.face", {Ref{"side." + std::string{side}}}}; };
         b.two({"page.faces", {}}, face(m, s, pair.first), title(pair.first), face(m, s, pair.second), title(pair.second));

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <functional>
+#include <map>
 #include <set>
 #include <tuple>
 
@@ -73,7 +74,11 @@ std::vector<std::pair<double, std::string>> alongWall(const std::vector<Framed>&
     return at;
 }
 
-void groundLine(Drawing& d, double x0, double x1, double z) { d.add({Pen::cut, Fill::none, {{x0, z}, {x1, z}}, false, ""}); }
+/// The ground as it meets an upright plane across the look, `depth` nearer to the eye than the look's own.
+void groundLine(Drawing& d, const Model& m, const Look& look, double x0, double x1, double depth = 0) {
+    const auto at = [&](double x) { return Vec2{x, m.ground.under(look.origin + look.right * x + look.toEye() * depth) - look.origin.z}; };
+    d.add({Pen::cut, Fill::none, {at(x0), at(x1)}, false, ""});
+}
 
 }  // namespace
 
@@ -207,7 +212,7 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     d.id = "face/" + std::string{side};
     const auto shell = shellOf(s);
     const auto look = before(s, side, 0);
-    project(d, m, partsWhere(m, [](const Part& p) { return p.box().high.z > 0 && p.role != "apron"; }), look);
+    project(d, m, partsWhere(m, [&](const Part& p) { return !m.buried(p) && p.role != "apron"; }), look);
     const double length = inMm(wallLength(s, side)), floor = inMm(shell.floorTop);
     auto openings = openingsOf(m, side);
     // What stands behind a run is told by the wall's frame, where it can be seen.
@@ -223,7 +228,7 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
                             false,
                             o.row});
     }
-    groundLine(d, d.low.x - 200, d.high.x + 200, 0);
+    groundLine(d, m, look, d.low.x - 200, d.high.x + 200);
     chain(
         d, alongWall(openings, length),
         [&](double u) {
@@ -397,7 +402,7 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
         },
         7);
     if (lastTop < high - 1) d.dimensions.push_back({{right, 0}, {right, lastTop}, -7, ""});
-    groundLine(d, left - 150, right + 150, 0);
+    groundLine(d, m, look, left - 150, right + 150, face - dot(look.origin, out));
     return d;
 }
 
@@ -411,8 +416,8 @@ Drawing stringer(const Model& m, Settled& s, const Takeoff& t, int door) {
     const auto look = before(s, kSides[(sideIndex(s.choice(slotKey("doors", door, "wall"))) + 3) % 4], 0);
     project(d, m, partsWhere(m, [&](const Part& p) { return &p == part || (p.role == "tread" && p.id.starts_with(steps)); }), look);
     // Each tread's cut, by its height and by its outer edge.
-    std::vector<std::pair<double, std::string>> up{{0, ""}}, along;
     const auto [low, high] = extentOn(look, *part);
+    std::vector<std::pair<double, std::string>> up{{low.y, ""}}, along;
     along.emplace_back(low.x, "");
     for (const auto& solid : part->solids)
         for (std::size_t k = 0; k < solid.faces.size(); ++k) {
@@ -427,23 +432,24 @@ Drawing stringer(const Model& m, Settled& s, const Takeoff& t, int door) {
             return Vec2{high.x, z};
         },
         -9);
-    d.dimensions.push_back({{low.x, 0}, {low.x, high.y}, 9, ""});
+    d.dimensions.push_back({{low.x, low.y}, {low.x, high.y}, 9, ""});
     chain(
         d, along,
         [&](double u) {
-            return Vec2{u, 0};
+            return Vec2{u, low.y};
         },
         -7);
-    d.dimensions.push_back({{low.x, 0}, {high.x, 0}, -14, ""});
-    // The foot stands level, the head plumb against the frame: where the lower edge meets either.
+    d.dimensions.push_back({{low.x, low.y}, {high.x, low.y}, -14, ""});
+    // The foot stands on the ground, the head plumb against the frame: where the lower edge meets either.
     double foot = high.x, head = high.y;
     for (const auto& solid : part->solids)
-        for (const auto& v : solid.vertices) {
-            const auto q = look.on(v);
-            if (q.y < 1) foot = std::min(foot, q.x);
-            if (q.x < low.x + 1) head = std::min(head, q.y);
-        }
-    d.dimensions.push_back({{foot, 0}, {high.x, 0}, -21, ""});
+        for (std::size_t k = 0; k < solid.faces.size(); ++k)
+            for (const auto v : solid.faces[k]) {
+                const auto q = look.on(solid.vertices[v]);
+                if (facePlane(solid, k).normal.z < -0.97) foot = std::min(foot, q.x);
+                if (q.x < low.x + 1) head = std::min(head, q.y);
+            }
+    d.dimensions.push_back({{foot, low.y}, {high.x, low.y}, -21, ""});
     d.dimensions.push_back({{low.x, head}, {low.x, high.y}, 16, ""});
     d.labels.push_back({{(low.x + high.x) / 2, (low.y + high.y) / 2 - 60},
                         t.marks[static_cast<std::size_t>(part - m.parts.data())],
@@ -452,7 +458,61 @@ Drawing stringer(const Model& m, Settled& s, const Takeoff& t, int door) {
                         0,
                         true,
                         part->id});
-    groundLine(d, low.x - 200, high.x + 200, 0);
+    d.add({Pen::cut, Fill::none, {{low.x - 200, low.y}, {high.x + 200, low.y}}, false, ""});
+    return d;
+}
+
+Drawing supportsPlan(const Model& m, Settled& s, const Takeoff& t) {
+    Drawing d;
+    d.id = "supports";
+    const double w = inMm(s.length("coop.width")), deep = inMm(s.length("coop.depth"));
+    const Look look{{1, 0, 0}, {0, 1, 0}, {}, {}};
+    project(d, m,
+            partsWhere(m, [](const Part& p) { return p.role == "slab" || p.role == "curb" || p.role == "skid" || p.role == "block"; }),
+            look);
+    project(d, m, partsWhere(m, [](const Part& p) { return p.role == "post" || p.role == "run-post"; }), look);
+    d.add({Pen::hidden, Fill::none, {{0, 0}, {w, 0}, {w, deep}, {0, deep}}, true, ""});
+    // Where each support stands: its post's mark, and how far below the level line its foot is.
+    std::map<std::pair<double, double>, double> tops;  // blocks may stand on one another: the uppermost, at its middle
+    for (const auto& p : m.parts)
+        if (p.role == "block") {
+            const auto at = p.box();
+            auto& top = tops.try_emplace({(at.low.x + at.high.x) / 2, (at.low.y + at.high.y) / 2}, -1e300).first->second;
+            top = std::max(top, at.high.z);
+        }
+    const auto say = [&](double x, double y, Message text, const std::string& id) {
+        d.labels.push_back({{x, y}, std::move(text), 2.2, 0, 0, true, id});
+    };
+    const bool onBlocks = !tops.empty() && !onConcrete(s);
+    for (std::size_t i = 0; i < m.parts.size(); ++i) {
+        const auto& p = m.parts[i];
+        const auto at = p.box();
+        const double x = (at.low.x + at.high.x) / 2, y = (at.low.y + at.high.y) / 2;
+        if (p.role == "post" || p.role == "run-post") say(x, y, {"plan.support", {t.marks[i], mm(-at.low.z)}}, p.id);
+        if (p.role == "skid" && onBlocks)
+            for (const auto& [place, top] : tops)
+                if (place.second > at.low.y - 120 && place.second < at.high.y + 120 && top > -1) {
+                    double foot = 0;
+                    for (const auto& block : m.parts)
+                        if (const auto b = block.box(); block.role == "block" && std::fabs((b.low.x + b.high.x) / 2 - place.first) < 1 &&
+                                                        std::fabs((b.low.y + b.high.y) / 2 - place.second) < 1)
+                            foot = std::min(foot, b.low.z);
+                    say(place.first, place.second, {"plan.blocks", {std::int64_t{std::llround(-foot / (3.625 * 25.4))}, mm(-foot)}}, p.id);
+                }
+    }
+    // The ground itself at the coop's corners, and how it lies there as it was measured.
+    for (int k = 0; k < 4; ++k) {
+        const double x = k == 1 || k == 2 ? w : 0, y = k >= 2 ? deep : 0;
+        d.labels.push_back({{x + (x > 0 ? 1 : -1) * 160.0, y + (y > 0 ? 1 : -1) * 130.0},
+                            Message{"plan.grade", {mm(-m.ground.at(x, y))}},
+                            2.4,
+                            0,
+                            0,
+                            true,
+                            ""});
+    }
+    d.dimensions.push_back({{0, 0}, {w, 0}, -12, "coop.width"});
+    d.dimensions.push_back({{w, 0}, {w, deep}, -12, "coop.depth"});
     return d;
 }
 
@@ -522,7 +582,7 @@ Drawing crossSection(const Model& m, Settled& s) {
     Look look = alongY ? Look{{0, 1, 0}, {0, 0, 1}, {}, Plane::through({w * 0.5 + 100, 0, 0}, {1, 0, 0})}
                        : Look{{1, 0, 0}, {0, 0, 1}, {}, Plane::through({0, deep * 0.5 - 100, 0}, {0, -1, 0})};
     project(d, m, partsWhere(m, [](const Part& p) { return p.system != System::run && p.role != "apron"; }), look);
-    groundLine(d, d.low.x - 200, d.high.x + 200, 0);
+    groundLine(d, m, look, d.low.x - 200, d.high.x + 200);
     const double floor = inMm(shell.floorTop), span = alongY ? deep : w;
     const double foot = std::min(0.0, d.low.y);
     d.dimensions.push_back({{0, foot}, {span, foot}, -7, alongY ? "coop.depth" : "coop.width"});

@@ -6,6 +6,7 @@
 
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
+#include "core/design/ground.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
@@ -140,7 +141,10 @@ struct Court {
         g.remedies.push_back({{"nests.wall", ""}, {"nests.at", ""}});
         // Eggs are taken from outside: above this a child needs a step. Common practice.
         if (nestsInside(s)) return nestsWay();
-        auto& h = find("nests.outside", "others", inMm(shell.floorTop + s.length("nests.height")), inMm(inches(48)), "mm", false, 0.02);
+        const auto nest = s.length("nests.at");
+        const auto before = outsideWall(s, s.choice("nests.wall"), nest, nest + openingWidth(s, "nests"), feet(2));
+        auto& h = find("nests.outside", "others", inMm(shell.floorTop + s.length("nests.height")) - m.ground.lowest(before),
+                       inMm(inches(48)), "mm", false, 0.02);
         h.parts = idsWith("nests/lid");
         h.remedies.push_back({{"nests.height", ""}});
     }
@@ -275,13 +279,21 @@ struct Court {
         }
         for (const auto& run : runPlaces(s)) {
             // Under a roof of its own one stands up beside the coop; under the coop's, anywhere but at the eaves' beams.
-            auto& f =
-                find("headroom.run", "headroom", inMm(runHeight(s, run)), inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
+            const auto stand = outsideWall(s, run.side, run.at, run.at + run.width, run.shared ? run.length : feet(2));
+            auto& f = find("headroom.run", "headroom", inMm(runHeight(s, run)) - m.ground.highest(stand),
+                           inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
             // Stooping in a run is a nuisance, not a fault.
             if (f.state == State::fail) f.state = State::near;
             f.parts = idsWith(run.key + "/");
             f.remedies.push_back({{"coop.low_wall", len(s.length("coop.low_wall") + inches(6))}});
         }
+    }
+    void ground() {
+        if (m.ground.level() && unevenMm(s) == 0) return;
+        auto& f = find("ground.even", "others", unevenMm(s), inMm(inches(2)), "mm", false, 0.5);
+        // More than a spade's work is still only work.
+        if (f.state == State::fail) f.state = State::near;
+        f.parts = idsWith("ground/block");
     }
     void others() {
         const auto& cover = roofCover(s.choice("roof.cover"));
@@ -326,7 +338,7 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.others();
+        court.headroom(), court.ground(), court.others();
     return std::move(court.out);
 }
 

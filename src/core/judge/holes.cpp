@@ -182,12 +182,14 @@ double ballThatMeshStops(Settled& s) { return (s.choice("mesh.kind").ends_with("
 
 std::vector<Zone> zonesOf(const Model& model) {
     // Places spread over the floor, a hand above it: whatever stands there, one of them is free.
-    const auto spread = [](const Bounds& b, double z) {
+    const auto spread = [&](const Bounds& b, std::optional<double> floorTop) {
         std::vector<Vec3> out;
         for (const double u : {0.5, 0.37, 0.63, 0.22, 0.79})
             for (const double v : {0.5, 0.41, 0.66, 0.29, 0.74})
-                for (const double up : {200.0, 330.0})
-                    out.push_back({b.low.x + (b.high.x - b.low.x) * u, b.low.y + (b.high.y - b.low.y) * v, z + up});
+                for (const double up : {200.0, 330.0}) {
+                    const double x = b.low.x + (b.high.x - b.low.x) * u, y = b.low.y + (b.high.y - b.low.y) * v;
+                    out.push_back({x, y, (floorTop ? *floorTop : model.ground.at(x, y)) + up});
+                }
         return out;
     };
     std::vector<Zone> zones;
@@ -214,7 +216,7 @@ std::vector<Zone> zonesOf(const Model& model) {
     }
     if (floor.high.x > floor.low.x) zones.push_back({"coop", spread(birds, floor.high.z)});
     for (const auto& [row, b] : rooms) zones.push_back({row, spread(b, floor.high.z)});
-    for (const auto& [row, b] : runs) zones.push_back({row, spread(b, 0)});
+    for (const auto& [row, b] : runs) zones.push_back({row, spread(b, {})});
     return zones;
 }
 

@@ -43,8 +43,14 @@ std::vector<Fault> floating(const Model& m) {
     for (const auto& j : m.joints) next[j.a].push_back(j.b), next[j.b].push_back(j.a);
     std::vector<bool> held(m.parts.size());
     std::queue<std::size_t> queue;
+    const auto onGround = [&](const Part& p) {
+        const auto around = p.box();
+        return around.low.z <= m.ground.highest(around) + kTouchMm && std::ranges::any_of(p.solids, [&](const Solid& s) {
+                   return std::ranges::any_of(s.vertices, [&](Vec3 v) { return v.z <= m.ground.under(v) + kTouchMm; });
+               });
+    };
     for (std::size_t i = 0; i < m.parts.size(); ++i)
-        if (m.parts[i].box().low.z <= kTouchMm) held[i] = true, queue.push(i);
+        if (onGround(m.parts[i])) held[i] = true, queue.push(i);
     for (; !queue.empty(); queue.pop())
         for (const auto n : next[queue.front()])
             if (!held[n]) held[n] = true, queue.push(n);

@@ -14,7 +14,7 @@ struct Fault {
 };
 /// Pairs of parts that share volume deeper than kTouchMm.
 std::vector<Fault> overlaps(const Model& model);
-/// Parts that no joint leads from, down to the ground (z <= 0).
+/// Parts that no joint leads from, down to the ground.
 std::vector<Fault> floating(const Model& model);
 /// Solids whose faces are not closed and outward: an edge without its opposite, a dent, no volume.
 std::vector<Fault> badSolids(const Model& model);

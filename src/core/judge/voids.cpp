@@ -74,8 +74,10 @@ Space::Space(const Model& model, double ballMm) : r{ballMm / 2} {
     world = all;
     world.low = world.low - Vec3{100, 100, 0}, world.high = world.high + Vec3{100, 100, 100};
     const auto size = world.size();
-    ground = box({world.low.x - 1e4, world.low.y - 1e4, -2000}, {world.high.x + 1e4, world.high.y + 1e4, 0});
-    bodies.push_back({kNone, bounds(ground), true, facePlanes(ground), &ground});
+    const Vec3 far{1e4, 1e4, 1e4};
+    const auto above = model.ground.above();
+    ground = cut(box(world.low - far, world.high + far), {above.normal * -1, -above.offset});
+    bodies.push_back({kNone, bounds(ground), model.ground.level(), facePlanes(ground), &ground});
     // Small enough that a sheet of mesh closes every cube its middle passes through.
     double half = 0.5 * r;
     while (half * 2 < std::max({size.x, size.y, size.z}) + 400) half *= 2;

@@ -70,7 +70,8 @@ void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
             std::erase_if(left, [](const Bounds& x) { return std::min(x.size().x, x.size().y) < 2 * kIn; });
             for (std::size_t i = 0; i < left.size(); ++i) {
                 r->put("apron/" + strip.name + (left.size() > 1 ? "/" + std::to_string(i + 1) : ""), "apron", Form::mesh, r->meshKind,
-                       strip.along, cross(r->up, strip.along), {box(left[i].low, left[i].high)});
+                       b.ground.along(strip.along), b.ground.along(cross(r->up, strip.along)),
+                       {b.onGround(box(left[i].low, left[i].high))});
                 covered.push_back(left[i]);
             }
         }

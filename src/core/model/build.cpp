@@ -43,9 +43,21 @@ bool coversRoof(std::string_view role) {
     return std::ranges::find(kRoles, role) != std::end(kRoles);
 }
 
+bool Model::buried(const Part& part) const { return part.box().high.z <= ground.highest(part.box()) + kSameMm; }
+
 const Part* Model::find(std::string_view id) const {
     const auto at = std::ranges::find(parts, id, &Part::id);
     return at == parts.end() ? nullptr : &*at;
+}
+
+static Vec3 turned(Vec3 p, const Shell& shell, double w, double d, bool direction) {
+    // Local to coop: turn the base about the vertical by quarter turns, then back into the first quadrant.
+    switch (shell.turn) {
+        case 1: return {(direction ? 0 : d) - p.y, p.x, p.z};
+        case 2: return {(direction ? 0 : w) - p.x, (direction ? 0 : d) - p.y, p.z};
+        case 3: return {p.y, (direction ? 0 : w) - p.x, p.z};
+        default: return p;
+    }
 }
 
 Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
@@ -53,6 +65,8 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
     before = inMm(shell.before), past = inMm(shell.past);
     rafterDeep = inMm(shell.rafterDeep), overhang = inMm(shell.overhang), rake = inMm(shell.rake);
     skinThick = inMm(oiko::skinThick(s.choice("skin.kind")));
+    const auto lie = [&, g = groundOf(s)](double x, double y) { return g.under(turned({x, y, 0}, shell, wide, deep, false)); };
+    ground = {lie(0, 0), lie(1, 0) - lie(0, 0), lie(0, 1) - lie(0, 0)};
     const double t = inMm(kWallDeep);
     const Vec3 origins[] = {{0, 0, floor}, {wide, 0, floor}, {wide, deep, floor}, {0, deep, floor}};
     const Vec3 along[] = {{1, 0, 0}, {0, 1, 0}, {-1, 0, 0}, {0, -1, 0}};
@@ -216,16 +230,6 @@ std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, doub
 
 namespace {
 
-Vec3 turned(Vec3 p, const Shell& shell, double w, double d, bool direction) {
-    // Local to coop: turn the base about the vertical by quarter turns, then back into the first quadrant.
-    switch (shell.turn) {
-        case 1: return {(direction ? 0 : d) - p.y, p.x, p.z};
-        case 2: return {(direction ? 0 : w) - p.x, (direction ? 0 : d) - p.y, p.z};
-        case 3: return {p.y, (direction ? 0 : w) - p.x, p.z};
-        default: return p;
-    }
-}
-
 double rounded(double v) {
     const double r = std::round(v / kCoordinateMm) * kCoordinateMm;
     return r == 0 ? 0 : r;
@@ -249,6 +253,7 @@ void markInner(Part& part) {
 
 Model finish(Builder& b) {
     auto& m = b.model;
+    m.ground = groundOf(b.s);
     for (auto& p : m.parts) {
         for (auto& solid : p.solids)
             for (auto& v : solid.vertices) {

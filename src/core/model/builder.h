@@ -7,6 +7,7 @@
 #include "core/base/tolerance.h"
 #include "core/catalog/lumber.h"
 #include "core/design/design.h"
+#include "core/design/ground.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/setout.h"
@@ -19,6 +20,7 @@ namespace oiko {
 inline constexpr double kIn = 25.4;
 /// Thicknesses of dressed boards: a 2x stands 1 1/2 in, a 1x 3/4 in (PS 20).
 inline constexpr double kTwoBy = kTwoByMm, kOneBy = 0.75 * kIn;
+inline constexpr double kMesh = kIn / 16;  ///< thickness of mesh as it is drawn
 
 /// An opening as framing and skin see it: along its wall from the left, above the deck.
 struct Hole {
@@ -54,6 +56,7 @@ public:
     Shell shell;
     Model model;
     double wide, deep, floor;  ///< shell.wide, shell.deep, shell.floorTop
+    Ground ground;             ///< in the shell's own frame
     double before, past;       ///< shell.before, shell.past: the roof's frame runs along x from -before to wide + past
     double rafterDeep, overhang, rake, skinThick;
     std::vector<WallFrame> walls;
@@ -68,6 +71,17 @@ public:
     /// A solid built with y along a slope's v, heights above the deck, brought to its place.
     Solid placed(const Slope& slope, Solid solid) const;
 
+    /// What lies before a wall, in plan: along it, and outwards from its frame's face.
+    Bounds outside(const WallFrame& w, double u0, double u1, double out0, double out1) const {
+        Bounds place;
+        place.add(w.at(u0, -out0, 0)), place.add(w.at(u1, -out1, 0));
+        return place;
+    }
+    /// A flat solid built over z = 0, laid on the ground.
+    Solid onGround(Solid solid) const {
+        for (auto& v : solid.vertices) v.z += ground.under(v);
+        return solid;
+    }
     /// Adds a part; empty solids are dropped, and a part without any is not added (nullptr).
     Part* add(std::string id, std::string_view role, std::string assembly, System system, Form form, std::string stock, Vec3 along,
               Vec3 wideAxis, std::vector<Solid> solids);

@@ -16,12 +16,22 @@ struct Flight {
     Builder& b;
     const WallFrame& w;
     const Hole& h;
-    int risers = std::max(2, static_cast<int>(std::ceil((b.floor - kBelowDoor) / kRiser - 1e-9)));
-    double rise = (b.floor - kBelowDoor) / risers, behind = b.skinThick + kIn / 8;  ///< the uppermost tread's back
-    double u0 = h.u0 - kTwoBy, u1 = h.u1 + kTwoBy;
-    double slope = rise / kGoing, cosine = 1 / std::sqrt(1 + slope * slope);
+    double u0 = h.u0 - kTwoBy, u1 = h.u1 + kTwoBy, behind = b.skinThick + kIn / 8;  ///< the uppermost tread's back
+    int risers = 2;
+    double foot = 0;  ///< the ground that they come down to
+    double rise = 0;
+    double slope = 0, cosine = 1;
 
-    /// Out from the wall's frame, and above grade.
+    /// As many risers as the ground asks that they come down to.
+    Flight(Builder& builder, const WallFrame& wall, const Hole& hole) : b{builder}, w{wall}, h{hole} {
+        for (;; ++risers) {
+            const double out = behind + risers * kGoing;
+            foot = b.ground.lowest(b.outside(w, u0, u1, out, out)), rise = (b.floor - kBelowDoor - foot) / risers;
+            if (rise <= kRiser + 1e-6) break;
+        }
+        slope = rise / kGoing, cosine = 1 / std::sqrt(1 + slope * slope);
+    }
+    /// Out from the wall's frame, and above the level line.
     Vec3 at(double u, double out, double z) const { return w.at(u, -out, z - b.floor); }
     double nosing(double out) const { return b.floor - kBelowDoor - kTwoBy - slope * (out - behind - kGoing); }
     void put(const std::string& name, std::string_view role, std::string stock, Vec3 along, Vec3 across, std::vector<Solid> solids) {
@@ -32,27 +42,33 @@ struct Flight {
 
     void build() {
         const Vec3 outwards = w.inward * -1, up{0, 0, 1};
-        const auto around = bounds(w.box(u0, u1, -reach(), 0, -b.floor, 0));
+        const auto around = bounds(w.box(u0, u1, -reach(), 0, foot - b.floor, 0));
         double face = 0;  // of the frame, or of the mesh that goes down before it
         for (const auto& p : b.model.parts)
-            if (p.role == "run-mesh" && p.box().meets(around, -kSameMm)) face = p.extent(p.thick());
+            if ((p.role == "run-mesh" || p.role == "skirt-mesh") && p.box().meets(around, -kSameMm)) face = p.extent(p.thick());
         const Vec3 down = unit(outwards * kGoing + up * -rise), normal = unit(outwards * rise + up * kGoing);
         int n = 0;
         for (const double u : evenly(u1 - u0, kTwoBy, 24 * kIn)) {
+            // Its foot lies on the ground along its run, and level across.
+            const Vec3 a = at(u0 + u, reach(), 0), e = at(u0 + u + kTwoBy, reach(), 0),
+                       high = b.ground.under(a) > b.ground.under(e) ? a : e;
+            const auto falls = b.ground.along(outwards);
+            const auto ground =
+                Plane::through({high.x, high.y, b.ground.under(high)}, cross(w.u, falls).z < 0 ? cross(w.u, falls) : cross(falls, w.u));
             std::vector<Solid> solids;
             for (int k = 1; k <= risers; ++k) {
                 const double from = k == risers ? face : behind + (risers - k) * kGoing, to = behind + (risers - k + 1) * kGoing,
-                             top = k * rise - kTwoBy;
+                             top = foot + k * rise - kTwoBy;
                 const auto under = [&](double out) { return nosing(out) - kStringer / cosine; };
                 const Vec3 outline[] = {at(u0 + u, from, std::min(under(from), top)), at(u0 + u, to, std::min(under(to), top)),
                                         at(u0 + u, to, top), at(u0 + u, from, top)};
-                solids.push_back(cut(prism(outline, w.u * kTwoBy), Plane::through({}, {0, 0, -1})));
+                solids.push_back(cut(prism(outline, w.u * kTwoBy), ground));
             }
             put("stringer/" + std::to_string(++n), "stringer", "2x12pt", down, normal, std::move(solids));
         }
         for (int k = 1; k <= risers; ++k)
             for (int board = 0; board < 2; ++board) {
-                const double out = behind + (risers - k) * kGoing + board * kTreadBoard, top = k * rise;
+                const double out = behind + (risers - k) * kGoing + board * kTreadBoard, top = foot + k * rise;
                 put("tread/" + std::to_string(k) + (board == 0 ? "/back" : "/front"), "tread", "2x6pt", w.u, outwards,
                     {w.box(u0, u1, -out - kTreadBoard, -out, top - kTwoBy - b.floor, top - b.floor)});
             }
@@ -65,7 +81,8 @@ struct Flight {
         const double wide = 3.5 * kIn, near = behind + 3 * kIn, far = reach() - kNosing - wide - 2 * kIn;
         const auto over = [&](double out) { return nosing(out) + kTwoBy + kRailHigh; };
         for (const auto& [name, out] : {std::pair{"near", near}, {"far", far}}) {
-            const double low = std::max(0.0, nosing(out + wide) - kStringer / cosine + 2 * kIn);
+            const double low = std::max(b.ground.highest(b.outside(w, u1, u1 + kTwoBy, out, out + wide)),
+                                        nosing(out + wide) - kStringer / cosine + 2 * kIn);
             const Vec3 outline[] = {at(u1, out, low), at(u1, out + wide, low), at(u1, out + wide, over(out + wide)),
                                     at(u1, out, over(out))};
             put(std::string{"post/"} + name, "rail-post", "2x4pt", {0, 0, 1}, w.inward * -1, {prism(outline, w.u * kTwoBy)});

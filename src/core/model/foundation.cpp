@@ -12,12 +12,37 @@ std::vector<double> evenly(double length, double thick, double apart) {
 
 namespace {
 
+constexpr double kHoleWide = 12 * kIn;  ///< about three times the post. Common practice
+constexpr double kBlockWide = 7.625 * kIn, kBlockLong = 15.625 * kIn, kBlockHigh = 3.625 * kIn;
+
+/// A block under what stands at (x, y), `out` beyond the frame at most.
+Bounds blockAt(const Builder& b, double x, double y, double out) {
+    const auto edge = [&](double at, double size, double whole) { return std::clamp(at - size / 2, -out, whole + out - size); };
+    const double x0 = edge(x, kBlockLong, b.wide), y0 = edge(y, kBlockWide, b.deep);
+    return {{x0, y0, -kBlockHigh}, {x0 + kBlockLong, y0 + kBlockWide, 0}};
+}
+void block(Builder& b, const std::string& place, Bounds at, double top) {
+    at.low.z = top - kBlockHigh, at.high.z = top;
+    b.add("ground/block/" + place, "block", "foundation", System::ground, Form::block, "block-4x8x16", {1, 0, 0}, {0, 1, 0},
+          {box(at.low, at.high)});
+}
+
 void skids(Builder& b) {
     const double h = 3.5 * kIn;
     const auto rows = evenly(b.deep, h, 48 * kIn);
-    for (std::size_t i = 0; i < rows.size(); ++i)
+    for (std::size_t i = 0; i < rows.size(); ++i) {
         b.lumber("ground/skid/" + std::to_string(i + 1), "skid", "foundation", System::ground, "4x4pt", {1, 0, 0}, {0, 1, 0},
                  box({0, rows[i], 0}, {b.wide, rows[i] + h, h}));
+        if (b.ground.level()) continue;
+        // On a slope they lie on blocks, one on another where the ground is low; the lowest is sunk until the uppermost is level.
+        int n = 0;
+        for (const double x : evenly(b.wide, kBlockLong, 48 * kIn)) {
+            const auto at = blockAt(b, x + kBlockLong / 2, rows[i] + h / 2, 0);
+            const auto place = std::to_string(i + 1) + "/" + std::to_string(++n);
+            const int high = std::max(1, static_cast<int>(std::ceil((kIn - b.ground.lowest(at)) / kBlockHigh - 1e-9)));
+            for (int k = 1; k <= high; ++k) block(b, place + (k > 1 ? "/" + std::to_string(k) : ""), at, -(high - k) * kBlockHigh);
+        }
+    }
     // Between the skids' ends, so that nothing crawls under the floor.
     for (std::size_t i = 1; i < rows.size(); ++i)
         for (const bool right : {false, true}) {
@@ -34,8 +59,6 @@ Solid kneeBrace(Vec3 face, Vec3 run, Vec3 across, double thick, double top, doub
     const Vec3 outline[] = {p(0, top - leg), p(0, top - leg + slant), p(leg - slant, top), p(leg, top)};
     return prism(outline, across * thick);
 }
-
-constexpr double kHoleWide = 12 * kIn;  ///< about three times the post. Common practice
 
 /// Concrete round a post in a round hole: what a 16-sided prism leaves beside the post, in four pieces, an inch of soil over it. `foot` is
 /// the hole's middle below. It ends at `planes`.
@@ -63,7 +86,7 @@ void posts(Builder& b) {
         const auto& w = b.wall(b.s.choice(slotKey("runs", n, "side")));
         besideRuns.push_back(Plane::through(w.origin - w.inward * kIn, w.inward * -1));
     }
-    const double t = 3.5 * kIn, blockWide = 7.625 * kIn, blockLong = 15.625 * kIn;
+    const double t = 3.5 * kIn;
     const double beamTop = b.floor - inMm(b.shell.deck + b.shell.joistDeep), beamBottom = beamTop - 5.5 * kIn;
     const auto ys = evenly(b.deep, t, 72 * kIn), xs = evenly(b.wide, t, 72 * kIn);
     // Two braces that lean towards each other keep an inch between them.
@@ -80,18 +103,16 @@ void posts(Builder& b) {
             // A block keeps within an inch of the frame's outside, so that a run's post can stand close by; within it where mesh goes down
             // there.
             const double out = runUnder(b.s).empty() ? kIn : 0;
-            const auto edge = [&](double at, double size, double whole) {
-                return std::clamp(at + t / 2 - size / 2, -out, whole + out - size);
-            };
-            const double foot = set ? -inMm(b.s.length("foundation.depth")) : 0;
+            const Vec3 middle{xs[i] + t / 2, ys[j] + t / 2, 0};
+            const auto under = set ? Bounds{middle - Vec3{kHoleWide / 2, kHoleWide / 2, 0}, middle + Vec3{kHoleWide / 2, kHoleWide / 2, 0}}
+                                   : blockAt(b, middle.x, middle.y, out);
+            const double grade = b.ground.lowest(under), foot = set ? grade - inMm(b.s.length("foundation.depth")) : grade;
             const auto post = box({xs[i], ys[j], foot}, {xs[i] + t, ys[j] + t, beamBottom});
             if (set)
                 b.add("ground/footing/" + place, "footing", "foundation", System::ground, Form::block, "concrete", {0, 0, 1}, {1, 0, 0},
-                      footing({xs[i] + t / 2, ys[j] + t / 2, foot}, -foot - kIn, post, besideRuns));
+                      footing({middle.x, middle.y, foot}, grade - foot - kIn, post, besideRuns));
             else
-                b.add("ground/block/" + place, "block", "foundation", System::ground, Form::block, "block-4x8x16", {1, 0, 0}, {0, 1, 0},
-                      {box({edge(xs[i], blockLong, b.wide), edge(ys[j], blockWide, b.deep), -3.625 * kIn},
-                           {edge(xs[i], blockLong, b.wide) + blockLong, edge(ys[j], blockWide, b.deep) + blockWide, 0})});
+                block(b, place, under, grade);
             b.lumber("ground/post/" + place, "post", "foundation", System::ground, "4x4pt", {0, 0, 1}, {1, 0, 0}, post);
             const double mid = ys[j] + t / 2 - 0.75 * kIn;
             if (i > 0 && legX >= shortest)
@@ -115,18 +136,48 @@ void posts(Builder& b) {
 
 /// Concrete in a trench all round, up to the walls; a slab between its edges. Formed with what is at hand, outside the lists.
 void concrete(Builder& b) {
-    const double wide = inMm(kCurbWide), foot = -inMm(b.s.length("foundation.depth")), top = b.floor;
+    const Bounds all{{0, 0, 0}, {b.wide, b.deep, 0}};
+    const double wide = inMm(kCurbWide), foot = b.ground.lowest(all) - inMm(b.s.length("foundation.depth")), top = b.floor;
     std::vector<Solid> solids{box({0, 0, foot}, {b.wide, wide, top}), box({0, b.deep - wide, foot}, {b.wide, b.deep, top}),
                               box({0, wide, foot}, {wide, b.deep - wide, top}),
                               box({b.wide - wide, wide, foot}, {b.wide, b.deep - wide, top})};
     const auto kind = b.s.choice("foundation.kind");
     if (kind == "slab") solids.push_back(box({wide, wide, top - inMm(kSlabThick)}, {b.wide - wide, b.deep - wide, top}));
     b.add("ground/" + kind, kind, "foundation", System::ground, Form::block, "concrete", {1, 0, 0}, {0, 1, 0}, std::move(solids));
+    // Within, gravel brings the ground up to the level line.
+    if (!b.ground.level())
+        b.add("ground/fill", "fill", "foundation", System::ground, Form::block, "gravel", {1, 0, 0}, {0, 1, 0},
+              {cut(box({wide, wide, foot}, {b.wide - wide, b.deep - wide, 0}), b.ground.above())});
+}
+
+/// Blocked up from sloping ground, the frame is closed down to it by mesh, so that nothing lives below; before a run, from its inside.
+void skirts(Builder& b) {
+    const double bottom = b.floor - inMm(b.shell.deck) - kIn;
+    const auto mesh = b.s.choice("mesh.kind");
+    for (const auto& w : b.walls) {
+        std::vector<std::pair<double, double>> spans;
+        double from = 0;
+        const auto to = [&](double until, double next) {
+            if (until - from > kIn) spans.emplace_back(from, until);
+            from = next;
+        };
+        auto runs = runPlaces(b.s);
+        std::erase_if(runs, [&](const RunPlace& r) { return r.side != w.side; });
+        for (const auto& r : runs) to(inMm(r.at) - kMesh, inMm(r.at)), to(inMm(r.at + r.along), inMm(r.at + r.along) + kMesh);
+        to(w.length, w.length);
+        int n = 0;
+        for (const auto& [u0, u1] : spans)
+            b.add("ground/mesh/" + w.side + (spans.size() > 1 ? "/" + std::to_string(++n) : ""), "skirt-mesh", "floor frame", System::floor,
+                  Form::mesh, mesh, w.u, {0, 0, 1},
+                  {cut(w.box(u0, u1, -kMesh, 0, b.ground.lowest(b.outside(w, u0, u1, 0, kMesh)) - b.floor, bottom - b.floor),
+                       b.ground.above())});
+    }
 }
 
 }  // namespace
 
 void foundation(Builder& b) {
+    if (!onPosts(b.s) && !onConcrete(b.s) && !b.ground.level()) skirts(b);
     if (onConcrete(b.s))
         concrete(b);
     else

@@ -125,10 +125,13 @@ struct Fitter {
 
     void ramp() {
         const double angle = inRadians(b.s.angle(h.row + ".ramp")), tangent = std::tan(angle), thick = inMm(thicknessOf("ply-1/2"));
-        const double start = w.skin + kOneBy + kGap, top = h.z0, ground = -b.floor;
-        const double drop = thick / std::cos(angle), run = (top - ground) / tangent;
+        const double start = w.skin + kOneBy + kGap, top = h.z0,
+                     beside = b.ground.highest(b.outside(w, h.u0, h.u1, start, start)) - b.floor;
+        const auto lie = rampLie(b.s, h.row);
+        const double drop = thick / std::cos(angle), run = (top - beside) / (tangent + lie.rises),
+                     heel = (top - drop - beside) / (tangent + lie.rises);
         const auto at = [&](double r, double z) { return w.at(h.u0, -start - r, z); };
-        const Vec3 outline[] = {at(0, top), at(0, top - drop), at(run - drop / tangent, ground), at(run, ground)};
+        const Vec3 outline[] = {at(0, top), at(0, top - drop), at(heel, top - drop - heel * tangent), at(run, top - run * tangent)};
         const Vec3 down = unit(w.inward * -std::cos(angle) + Vec3{0, 0, -std::sin(angle)}),
                    normal = unit(w.inward * -std::sin(angle) + Vec3{0, 0, std::cos(angle)});
         put("ramp", "ramp", Form::sheet, "ply-1/2", down, w.u, {prism(outline, w.u * (h.u1 - h.u0))});

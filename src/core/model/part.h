@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/base/quantity.h"
+#include "core/geometry/ground.h"
 #include "core/geometry/solid.h"
 
 namespace oiko {
@@ -73,8 +74,11 @@ struct Model {
     std::vector<Joint> joints;
     std::vector<OpeningSpec> openings;
     std::vector<ClearSpace> clear;
+    Ground ground;
     friend bool operator==(const Model&, const Model&) = default;
     const Part* find(std::string_view id) const;
+    /// Wholly in the ground.
+    bool buried(const Part& part) const;
 };
 
 }  // namespace oiko

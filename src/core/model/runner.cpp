@@ -26,14 +26,15 @@ Runner::Runner(Builder& builder, const std::string& key)
 }
 
 void Runner::post(const std::string& name, double u, double v, double top, const std::vector<Plane>& rafters, bool across) {
-    auto solid = cuboid(u, u + kP, v, v + kP, 0, top);
-    for (const auto& plane : rafters) solid = cut(solid, plane);
-    lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
     const double bw = (across ? 15.625 : 7.625) * kIn, bl = (across ? 7.625 : 15.625) * kIn;
     // The block stays clear of the coop's own: it never reaches behind the post towards the coop.
     const double bu = std::clamp(u + kP / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + kP / 2 - bw / 2, 0.0, length - bw);
+    const double foot = grade(bu, bu + bl, bv, bv + bw);
+    auto solid = cuboid(u, u + kP, v, v + kP, foot, top);
+    for (const auto& plane : rafters) solid = cut(solid, plane);
+    lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
     put("block/" + name, "block", Form::block, "block-4x8x16", across ? out : w.u, across ? w.u : out,
-        {cuboid(bu, bu + bl, bv, bv + bw, -3.625 * kIn, 0)});
+        {cuboid(bu, bu + bl, bv, bv + bw, foot - 3.625 * kIn, foot)});
 }
 
 std::vector<double> Runner::middles(const std::vector<double>& supports, double supportWide) {
@@ -70,23 +71,42 @@ Side Runner::side(std::string_view which) const {
     return s;
 }
 
+void Runner::groundRail(const std::string& name, const WallFrame& wall, double xa, double xb, double deep) {
+    const auto ground = [&](double x) { return b.ground.under(wall.at(x, 0, 0)); };
+    const auto along = b.ground.along(wall.u);
+    const double high = kP / std::hypot(along.x, along.y);
+    const auto p = [&](double x, double z) { return wall.at(x, 0, z - wall.origin.z); };
+    const Vec3 outline[] = {p(xa, ground(xa)), p(xb, ground(xb)), p(xb, ground(xb) + high), p(xa, ground(xa) + high)};
+    lumber(name, "run-rail", "2x4pt", along, unit(cross(cross(along, up), along)), prism(outline, wall.inward * deep));
+}
+
+double Runner::passageFoot(bool leadsOut) const {
+    const auto& way = leadsOut ? *wayOut : *wayIn;
+    const double from = inMm(way.at) - kTwoBy, to = inMm(way.at + way.width) + kTwoBy;
+    const auto through = leadsOut ? cuboid(beside + from, beside + to, -v0 - kP, kP, 0, 1) : cuboid(-v0 - kP, kP, from - v0, to - v0, 0, 1);
+    return b.ground.highest(bounds(through)) + (b.ground.level() ? kP : kP * std::hypot(1, kSteepest));
+}
+
 void Runner::meshWall(const Side& s, const Gate& gate) {
     const Vec3 run = s.frame.u;
     const bool gated = gate.side == s.name;
     const double gateFrom = gate.from, gateTo = gate.from + gate.width;
-    const auto rail = [&](double z, const std::string& height, const std::string& stock) {
+    // On edge between the posts: at a height, or along the ground.
+    const auto rail = [&](std::optional<double> z, const std::string& height) {
         for (std::size_t i = 1; i < s.posts.size(); ++i) {
             const double a = s.posts[i - 1] + kP, e = s.posts[i];
             const auto piece = [&](double xa, double xb, const std::string& tag) {
                 if (xb - xa < 2 * kIn) return;
-                auto solid = s.slab(xa, xb, -kTwoBy, 0, z, z + kP);
+                const auto name = "rail/" + s.name + "/" + height + "/" + std::to_string(i) + tag;
+                if (!z) return groundRail(name, s.frame, xa, xb, -kTwoBy);
+                auto solid = s.slab(xa, xb, -kTwoBy, 0, *z, *z + kP);
                 for (const auto& plane : s.rafters) solid = cut(solid, plane);
                 // Where rafters come down over it, what is left must still be a board.
                 if (solid.empty() || bounds(solid).size().z < kP - kSameMm || volume(solid) < 2 * kIn * kTwoBy * kP) return;
-                lumber("rail/" + s.name + "/" + height + "/" + std::to_string(i) + tag, "run-rail", stock, run, up, std::move(solid));
+                lumber(name, "run-rail", "2x4", run, up, std::move(solid));
             };
             if (gated && gateFrom < e && gateTo > a) {
-                if (gate.head && z > gate.height + 4 * kIn)
+                if (gate.head && z && *z > gate.height + 4 * kIn)
                     piece(a, gateTo + 0.25 * kIn, "");
                 else
                     piece(a, gateFrom - 0.25 * kIn, "");
@@ -96,38 +116,45 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
             }
         }
     };
-    rail(0, "bottom", "2x4pt");
+    rail({}, "bottom");
     double tallest = std::max(s.top(0), s.top(s.span())), lowest = std::min(s.top(0), s.top(s.span()));
     if (s.bend > 0) tallest = s.top(s.bend);
-    // Strips of a 48 in roll from the ground; no strip left narrower than 4 in: then the first is of a 36 in roll.
+    // Strips of a 48 in roll from the lowest ground; no strip left narrower than 4 in: then the first is of a 36 in roll.
+    const double foot = this->lowest(s, 0, s.span());
     std::vector<double> seams;
-    double z = std::fmod(tallest, 48 * kIn) < 4 * kIn || std::fmod(lowest, 48 * kIn) < 4 * kIn ? 36 * kIn : 48 * kIn;
+    const auto sliver = [&](double top) { return std::fmod(top - foot, 48 * kIn) < 4 * kIn; };
+    double z = foot + (sliver(tallest) || sliver(lowest) ? 36 : 48) * kIn;
     for (; z < tallest - 4 * kIn; z += 48 * kIn) seams.push_back(z);
     for (std::size_t i = 0; i < seams.size(); ++i)
-        if (seams[i] + kP / 2 < s.railsBelow) rail(seams[i] - kP / 2, "mid" + std::to_string(i + 1), "2x4");
+        if (seams[i] + kP / 2 < s.railsBelow) rail(seams[i] - kP / 2, "mid" + std::to_string(i + 1));
     // The mesh itself, cut to the top edge, round the gate and the passage.
     auto holes = s.holes;
     if (s.passage) {
         const auto [x0, x1] = *s.passage;
-        const double foot = kP, head = kP + inMm(kPassageHigh);
+        const double sill = passageFoot(s.name == "past"), head = sill + inMm(kPassageHigh);
         const auto next = std::ranges::upper_bound(s.posts, x0);
         const auto board = [&](const char* which, std::string_view role, Vec3 along, Vec3 across, double xa, double xb, double za,
                                double zb) {
             lumber("passage/" + s.name + "/" + which, role, "2x4", along, across, s.slab(xa, xb, -kTwoBy, 0, za, zb));
         };
         board("head", "run-rail", run, up, *std::prev(next) + kP, *next, head, head + kP);
-        board("jamb/1", "jamb", up, run, x0 - kTwoBy, x0, foot, head), board("jamb/2", "jamb", up, run, x1, x1 + kTwoBy, foot, head);
-        holes.push_back({row, "passage", x0, x1, foot, head});
+        board("jamb/1", "jamb", up, run, x0 - kTwoBy, x0, sill, head), board("jamb/2", "jamb", up, run, x1, x1 + kTwoBy, sill, head);
+        holes.push_back({row, "passage", x0, x1, sill, head});
     }
-    if (gated) holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, -1, gate.height + 0.25 * kIn});
-    double bottom = 0;
+    // On a slope mesh goes on below the threshold, down to the ground.
+    if (gated)
+        holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, b.ground.level() ? -1 : gate.grade + kTwoBy,
+                         gate.height + 0.25 * kIn});
+    double bottom = foot;
     seams.push_back(tallest + kIn);
     int n = 0;
     for (const double seam : seams) {
         auto pieces = sheetWithHoles(
             s.frame, 0, s.span(), 0, kMesh, bottom, [&](double) { return std::min(seam, tallest); }, holes, s.bend);
-        for (const auto& plane : s.roof)
-            for (auto& piece : pieces) piece = cut(piece, plane);
+        for (auto& piece : pieces) {
+            for (const auto& plane : s.roof) piece = cut(piece, plane);
+            if (!b.ground.level()) piece = cut(piece, b.ground.above());
+        }
         put("mesh/" + s.name + "/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, run, up, std::move(pieces));
         bottom = seam;
     }
@@ -136,26 +163,29 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
 
 Gate Runner::gateIn(const Side& s) const {
     Gate g{s.name, kP + 0.25 * kIn, inMm(b.s.length(row + ".gate_width")), 0, false};
+    g.grade = b.ground.highest(bounds(s.slab(g.from, g.from + g.width, 0, g.width, 0, 1)));
     if (s.beam) g.height = *s.beam - 0.25 * kIn;
-    g.head = !s.beam || g.height > std::min(84 * kIn, s.swingsBelow);
+    g.head = !s.beam || g.height > std::min(g.grade + 84 * kIn, s.swingsBelow);
     if (!g.head) return g;
     // A flat board lies over it.
     const double far = g.from + g.width + 3 * kIn, under = s.beam ? *s.beam : std::min(s.under(g.from - 3 * kIn), s.under(far));
-    g.height = std::min({76 * kIn, under - kTwoBy - kIn, s.swingsBelow});
+    g.height = std::min({g.grade + 76 * kIn, under - kTwoBy - kIn, s.swingsBelow});
     return g;
 }
 
 void Runner::gateLeaf(const Gate& g, const Side& s) {
     const Vec3 along = s.frame.u;
-    const double a = g.from, e = g.from + g.width, foot = kTwoBy + 0.25 * kIn, head = g.height;
+    const double a = g.from, e = g.from + g.width, foot = g.grade + kTwoBy + 0.25 * kIn, head = g.height;
     const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid solid) {
         if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(solid)})) p->opening = row + ".gate";
     };
     // The latch stud stands from the ground to the beam or the end rafter.
-    auto stud = s.slab(e + 0.25 * kIn, e + 0.25 * kIn + kTwoBy, -kP, 0, 0, s.beam ? *s.beam : s.top(s.bend > 0 ? s.bend : 0));
+    const double at = e + 0.25 * kIn, ground = b.ground.lowest(bounds(s.slab(at, at + kTwoBy, -kP, 0, 0, 1)));
+    auto stud = s.slab(at, at + kTwoBy, -kP, 0, ground, s.beam ? *s.beam : s.top(s.bend > 0 ? s.bend : 0));
     for (const auto& plane : s.rafters) stud = cut(stud, plane);
     piece("stud", "gate-stud", "2x4pt", up, cross(up, along), std::move(stud));
-    piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along), s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, 0, kTwoBy));
+    piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along),
+          s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, g.grade, g.grade + kTwoBy));
     if (g.head)
         piece("head", "gate-head", "2x4", along, cross(up, along),
               s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kTwoBy));
@@ -196,7 +226,7 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
 
 void Runner::lining() {
     const double u = beside + inMm(wayOut->at), e = u + inMm(wayOut->width), mid = -v0 / 2, half = inMm(profile("1x6")->wide) / 2,
-                 foot = kP, head = kP + inMm(kPassageHigh);
+                 foot = passageFoot(true), head = foot + inMm(kPassageHigh);
     const auto board = [&](const char* which, Vec3 along, double ua, double ub, double za, double zb) {
         lumber(std::string{"passage/lining/"} + which, "lining", "1x6", along, out, cuboid(ua, ub, mid - half, mid + half, za, zb));
     };
@@ -224,11 +254,12 @@ std::vector<Runner::Strip> Runner::apron() const {
 
 void Runner::closers() {
     const double bottom = b.floor - inMm(b.shell.deck) - kIn;
-    const auto mesh = [&](const std::string& name, Vec3 along, Vec3 across, Solid solid) {
-        put("mesh/" + name, "run-mesh", Form::mesh, meshKind, along, across, {std::move(solid)});
+    const auto mesh = [&](const std::string& name, double ua, double ub, double va, double vb) {
+        put("mesh/" + name, "run-mesh", Form::mesh, meshKind, up, out,
+            {cut(cuboid(ua, ub, va, vb, grade(ua, ub, va, vb), bottom), b.ground.above())});
     };
-    mesh("edge/left", up, out, cuboid(-kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0, 0, bottom));
-    mesh("edge/right", up, out, cuboid(beside, beside + kMesh, -v0, width > beside ? -kMesh : 0, 0, bottom));
+    mesh("edge/left", -kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0);
+    mesh("edge/right", beside, beside + kMesh, -v0, width > beside ? -kMesh : 0);
     const bool on = onPosts(b.s);
     if (on && !b.s.flag(row + ".under")) underCoop("under", w, u0, u0 + beside);
 }
@@ -236,13 +267,12 @@ void Runner::closers() {
 void Runner::underCoop(const std::string& name, const WallFrame& wall, double from, double to) {
     const double bottom = b.floor - inMm(b.shell.deck) - kIn;
     put("mesh/" + name, "run-mesh", Form::mesh, meshKind, wall.u, up,
-        {box(wall.at(from, -kMesh, -b.floor), wall.at(to, 0, bottom - b.floor))});
+        {cut(wall.box(from, to, -kMesh, 0, b.ground.lowest(b.outside(wall, from, to, 0, kMesh)) - b.floor, bottom - b.floor),
+             b.ground.above())});
     const auto posts = evenly(wall.length, kP, 72 * kIn);
     for (std::size_t i = 1; i < posts.size(); ++i) {
         const double a = std::max(posts[i - 1] + kP, from), e = std::min(posts[i], to);
-        if (e - a >= 2 * kIn)
-            lumber("rail/" + name + "/" + std::to_string(i), "run-rail", "2x4pt", wall.u, up,
-                   box(wall.at(a, 0, -b.floor), wall.at(e, kTwoBy, kP - b.floor)));
+        if (e - a >= 2 * kIn) groundRail("rail/" + name + "/" + std::to_string(i), wall, a, e, kTwoBy);
     }
 }
 

@@ -11,10 +11,10 @@
 
 namespace oiko {
 
-/// Dressed face of a 4x4 or of a 2x4's wide side; thickness of mesh as it is drawn.
-inline constexpr double kP = 3.5 * kIn, kMesh = kIn / 16;
+/// Dressed face of a 4x4 or of a 2x4's wide side.
+inline constexpr double kP = 3.5 * kIn;
 
-/// One mesh wall of a run: x along it, heights above grade.
+/// One mesh wall of a run: x along it, heights above the level line.
 struct Side {
     std::string name;
     WallFrame frame;  ///< its inward axis leads outwards, from the posts' outer faces
@@ -37,10 +37,11 @@ struct Side {
 struct Gate {
     std::string side;
     double from, width, height;
-    bool head;  ///< a board lies over it; else it goes up to the beam
+    bool head;         ///< a board lies over it; else it goes up to the beam
+    double grade = 0;  ///< it opens clear of the ground before it
 };
 
-/// u runs along the coop's side, v outwards from the posts' inner faces; heights are above grade.
+/// u runs along the coop's side, v outwards from the posts' inner faces; heights are above the level line.
 struct Runner {
     Builder& b;
     const RunPlace place;
@@ -62,6 +63,10 @@ struct Runner {
     virtual void frame() = 0;
 
     Vec3 at(double u, double v, double z) const { return w.at(u0 + u, -(v0 + v), z - b.floor); }
+    /// Lowest ground over a place in plan.
+    double grade(double ua, double ub, double va, double vb) const { return b.ground.lowest(bounds(cuboid(ua, ub, va, vb, -1, 1))); }
+    /// A 2x4 on edge that lies on the ground along a wall, from its face `deep` inwards.
+    void groundRail(const std::string& name, const WallFrame& wall, double xa, double xb, double deep);
     Solid cuboid(double ua, double ub, double va, double vb, double za, double zb) const { return box(at(ua, va, za), at(ub, vb, zb)); }
     Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
               std::vector<Solid> solids) {
@@ -81,6 +86,11 @@ struct Runner {
     void meshWall(const Side& s, const Gate& gate);
     /// The gate's height under this side's beam or rafters. What is not much taller than a person goes up to the beam.
     Gate gateIn(const Side& s) const;
+    /// The ground along a mesh wall, and its lowest and highest between two places.
+    double lowest(const Side& s, double xa, double xb) const { return b.ground.lowest(bounds(s.slab(xa, xb, 0, kMesh, 0, 1))); }
+    double highest(const Side& s, double xa, double xb) const { return b.ground.highest(bounds(s.slab(xa, xb, 0, kMesh, 0, 1))); }
+    /// Foot of a passage round the corner, over the rails of both runs: the one that leads out of this, or the one into it.
+    double passageFoot(bool leadsOut) const;
     void gateLeaf(const Gate& g, const Side& s);
     /// A box of boards through both meshes, from rail to rail.
     void lining();

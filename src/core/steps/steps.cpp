@@ -16,6 +16,7 @@ struct Rule {
 constexpr Rule kOrder[] = {
     {"ground", System::ground, "*", "dig treated lift"},
     {"floor", System::floor, "rim joist blocking", "saw treated"},
+    {"skirt", System::floor, "skirt-mesh", "metal"},
     {"deck", System::floor, "*", "saw lift"},
     {"walls", System::walls, "*", "saw lift"},
     {"runposts", System::run, "run-post block run-beam", "treated dig lift"},

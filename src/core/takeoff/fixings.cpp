@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <set>
 
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
@@ -29,9 +30,9 @@ struct Schedule {
 };
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
-    {"block footing slab curb", "*", "", 0, 0, "none", kPractice},
+    {"block footing slab curb fill", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
-    {"window-mesh run-mesh gate-mesh leaf-mesh partition-mesh wall-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
+    {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
@@ -81,7 +82,7 @@ constexpr Schedule kSchedule[] = {
     {"droppings-board", "droppings-lip", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
     {"roost-leg", "deck", "angle-bracket", 1, 0, "bracket", kPractice},
-    {"stringer", "rim joist slab curb siding apron run-mesh beam", "", 0, 0, "none", kPractice},  // a bracket each, below
+    {"stringer", "rim joist slab curb siding apron run-mesh skirt-mesh beam", "", 0, 0, "none", kPractice},  // a bracket each, below
     {"rail-post", "stringer", "carriage-bolt-4", 2, 0, "railpost", kPractice},
     {"handrail", "rail-post", "screw-2-1/2", 3, 0, "rail", kPractice},
     {"tread", "stringer", "screw-3", 2, 0, "step", kPractice},
@@ -218,13 +219,20 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     add("closure-strip", 2.0 * roles["roof-panel"], "closure");
     add("screw-stitch", std::ceil(laps), "stitch");
     // Tamped gravel: 8 in wide, 4 in deep under skids; a bag under each block. A bag holds half a cubic foot. Common practice.
-    add("gravel-bag", std::ceil(skidMm / 304.8 * (8.0 / 12) * (4.0 / 12) / 0.5) + roles["block"] + roles["footing"], "gravel");
+    // One block may stand on another.
+    std::set<std::pair<double, double>> blocks;
+    for (const auto& p : m.parts)
+        if (p.role == "block") blocks.emplace(p.box().low.x, p.box().low.y);
+    if (!m.ground.level()) skidMm = 0;  // there they lie on blocks
+    add("gravel-bag", std::ceil(skidMm / 304.8 * (8.0 / 12) * (4.0 / 12) / 0.5) + static_cast<double>(blocks.size()) + roles["footing"],
+        "gravel");
     // Under a slab 4 in of it lie all over; under an edge or a curb 4 in along its foot. Common practice.
     double concrete = 0, anchors = 0;
     for (const auto& p : m.parts) {
         if (p.role == "slab") add("gravel-bag", std::ceil(p.extent(p.along) * p.extent(p.wide) / 92903.04 / 3 / 0.5), "gravelslab");
         if (p.role == "curb")
             add("gravel-bag", std::ceil(2 * (p.extent(p.along) + p.extent(p.wide)) / 304.8 * inFeet(kCurbWide) / 3 / 0.5), "gravelcurb");
+        if (p.role == "fill") add("gravel-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5), "gravelfill");
         // A bolt within 12 in of either end of each plate, and at most 6 ft apart.
         if (onConcrete(s) && p.role == "bottom-plate")
             anchors += std::max(2.0, std::ceil((p.extent(p.along) - 2 * 304.8) / (6 * 304.8)) + 1);

@@ -1,0 +1,73 @@
+#include "core/design/ground.h"
+
+#include <cmath>
+
+#include "core/design/layout.h"
+#include "core/design/shell.h"
+
+namespace oiko {
+namespace {
+
+std::array<double, 4> measured(Ask& ask) {
+    std::array<double, 4> down{};
+    for (std::size_t i = 0; i < 4; ++i) down[i] = inMm(ask.length(kCornerKeys[i]));
+    return down;
+}
+
+}  // namespace
+
+Ground groundOf(Ask& ask) {
+    const auto [fl, fr, br, bl] = measured(ask);
+    if (fl == fr && fr == br && br == bl) return {};
+    const double w = inMm(ask.length("coop.width")), d = inMm(ask.length("coop.depth"));
+    Ground g{0, ((fl + bl) - (fr + br)) / (2 * w), ((fl + fr) - (bl + br)) / (2 * d)};
+    g.corner = -std::max({0.0, g.toRight * w, g.toBack * d, g.toRight * w + g.toBack * d});
+    return g;
+}
+
+double unevenMm(Ask& ask) {
+    const auto [fl, fr, br, bl] = measured(ask);
+    return std::fabs(fl - fr + br - bl) / 4;
+}
+
+double fallMm(Ask& ask) {
+    const auto g = groundOf(ask);
+    return std::fabs(g.toRight) * inMm(ask.length("coop.width")) + std::fabs(g.toBack) * inMm(ask.length("coop.depth"));
+}
+
+std::string_view lowestCornerKey(Ask& ask) {
+    const auto down = measured(ask);
+    return kCornerKeys[static_cast<std::size_t>(std::ranges::max_element(down) - down.begin())];
+}
+
+Bounds outsideWall(Ask& ask, std::string_view side, Length from, Length to, Length out) {
+    const double w = inMm(ask.length("coop.width")), d = inMm(ask.length("coop.depth")), a = inMm(from), e = inMm(to), o = inMm(out);
+    switch (sideIndex(side)) {
+        case 0: return {{a, -o, 0}, {e, 0, 0}};
+        case 1: return {{w, a, 0}, {w + o, e, 0}};
+        case 2: return {{w - e, d, 0}, {w - a, d + o, 0}};
+        default: return {{-o, d - e, 0}, {0, d - a, 0}};
+    }
+}
+
+double risesFrom(const Ground& g, std::string_view side) {
+    const auto i = sideIndex(side);
+    return (i % 2 == 0 ? g.toBack : g.toRight) * (i == 0 || i == 3 ? -1 : 1);
+}
+
+Angle RampLie::within(double levelMm) const { return degrees(std::atan(drop / levelMm - rises) * 180 / kPi); }
+Angle RampLie::noLonger(double lengthMm) const {
+    return degrees((std::asin(std::min(1.0, drop / lengthMm / std::hypot(1, rises))) - std::atan(rises)) * 180 / kPi);
+}
+
+RampLie rampLie(Ask& ask, const std::string& pop) {
+    const auto& wall = ask.choice(pop + ".wall");
+    const auto at = ask.length(pop + ".at");
+    const auto g = groundOf(ask);
+    const auto beside = outsideWall(ask, wall, at, at + ask.length(pop + ".width"), Length{});
+    return {inMm(shellOf(ask).floorTop + ask.length(pop + ".sill")) - g.highest(beside), risesFrom(g, wall)};
+}
+
+Length floorOver(Ask& ask, const Bounds& place) { return shellOf(ask).floorTop - mm(groundOf(ask).highest(place)); }
+
+}  // namespace oiko

@@ -1,0 +1,51 @@
+#pragma once
+// The lie of the ground, from what was measured at the coop's four corners down from one level line. Heights are millimetres; the level
+// line is brought to the highest corner of the coop.
+#include <array>
+#include <cmath>
+#include <string>
+#include <string_view>
+
+#include "core/design/param.h"
+#include "core/geometry/ground.h"
+
+namespace oiko {
+
+/// Front left, front right, back right, back left.
+inline constexpr std::array<std::string_view, 4> kCornerKeys{"ground.front_left", "ground.front_right", "ground.back_right",
+                                                             "ground.back_left"};
+/// The even slope that lies nearest to the four corners (least squares); x to the right along the front, y to the back.
+Ground groundOf(Ask& ask);
+/// How far each corner lies off that slope: the spade's work. Opposite corners by the same way.
+double unevenMm(Ask& ask);
+/// How far the ground falls from the coop's highest corner to its lowest.
+double fallMm(Ask& ask);
+/// The corner that was measured lowest.
+std::string_view lowestCornerKey(Ask& ask);
+/// What lies before a wall, in plan: from `from` to `to` along it as seen from outside, and from its frame's face `out` outwards.
+Bounds outsideWall(Ask& ask, std::string_view side, Length from, Length to, Length out);
+/// The floor above the highest ground there.
+Length floorOver(Ask& ask, const Bounds& place);
+/// How far the ground outside a wall rises (or falls, below zero) for each mm away from it.
+double risesFrom(const Ground& ground, std::string_view side);
+
+/// A pop door's ramp: from its sill down to the ground, wherever that is when it comes there.
+struct RampLie {
+    double drop = 0;   ///< mm, from the sill to the ground beside the wall
+    double rises = 0;  ///< what the ground does outwards
+    double run(Angle steep) const { return drop / (std::tan(inRadians(steep)) + rises); }
+    double length(Angle steep) const { return run(steep) / std::cos(inRadians(steep)); }
+    /// The flattest that comes down within a level distance; that is no longer than a length.
+    Angle within(double levelMm) const;
+    Angle noLonger(double lengthMm) const;
+};
+RampLie rampLie(Ask& ask, const std::string& pop);
+
+/// Ground steeper than one in five wants a terrace cut. Common practice.
+inline constexpr double kSteepest = 0.2;
+/// Skids are blocked up no higher than two blocks. Common practice.
+inline constexpr Length kSkidsFall = inches(7);
+/// A run's walls end on the ground; mesh over a fall of more has a strip without wood at its seam.
+inline constexpr Length kRunFall = feet(2);
+
+}  // namespace oiko
