@@ -198,6 +198,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     if (wish.keeperMm > 0) {
         const auto figure = [&](Vec3 stand, const Outline& outline, double high, QColor color) {
             // Flat and upright, turned to the eye; not convex, so it goes down as triangles from its middle.
+            stand.z = m.ground.under(stand);
             Vec3 mid = stand + Vec3{0, 0, high * 0.45};
             for (std::size_t i = 0; i < outline.size(); ++i) {
                 const auto& [x0, z0] = outline[i];

@@ -25,6 +25,7 @@
 #include "app/leaf.h"
 #include "app/mainwindow.h"
 #include "app/wording.h"
+#include "core/answer/measures.h"
 #include "core/formats/designfile.h"
 
 namespace oiko {
@@ -540,6 +541,38 @@ TEST_F(Window, ARoomIsPartedOffDrawnAndTakenAway) {
     settle();
     EXPECT_TRUE(window->document().design().rows("partitions").empty());
     window->document().undo()->setIndex(steps);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
+TEST_F(Window, SlopingGroundIsTypedCornerByCornerDrawnAndRefusedWhereItCannotBe) {
+    const auto before = window->answer()->bill.total;
+    EXPECT_EQ(measures(*window->answer()).at("ground.fall").id, "measure.level");
+    type("ground.back_left", "5\"");
+    settle();
+    type("ground.back_right", "5\"");
+    settle();
+    EXPECT_EQ(measures(*window->answer()).at("ground.fall"), (Message{"measure.fall", {inches(5)}}));
+    EXPECT_GT(window->answer()->bill.total, before) << "blocks under the skids";
+    const auto& model = *window->answer()->model;
+    EXPECT_LT(model.ground.at(0, 2000), -1);
+    // A face shows the ground as it falls.
+    window->board()->choose(Board::face);
+    window->board()->findChild<QToolButton*>("pick.right")->click();
+    settle();
+    const auto& shapes = window->board()->drawingView()->drawing().shapes;
+    EXPECT_TRUE(std::ranges::any_of(shapes, [](const Shape& s) {
+        return s.pen == Pen::cut && s.part.empty() && s.points.size() == 2 && std::fabs(s.points[0].y - s.points[1].y) > 50;
+    }));
+    // Skids are not blocked up higher; posts are what works.
+    type("ground.back_left", "20\"");
+    auto* leaf = popup("leaf");
+    ASSERT_NE(leaf, nullptr);
+    auto* slip = leaf->findChild<QLabel*>("leaf.slip");
+    EXPECT_TRUE(slip->isVisible());
+    EXPECT_TRUE(slip->text().contains("skids")) << slip->text().toStdString();
+    QTest::keyClick(leaf->findChild<QLineEdit*>("leaf.edit"), Qt::Key_Escape);
+    window->document().undo()->setIndex(0);
     settle();
     EXPECT_EQ(window->answer()->bill.total, before);
 }

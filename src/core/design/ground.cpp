@@ -8,9 +8,9 @@
 namespace oiko {
 namespace {
 
-std::array<double, 4> measured(Ask& ask) {
-    std::array<double, 4> down{};
-    for (std::size_t i = 0; i < 4; ++i) down[i] = inMm(ask.length(kCornerKeys[i]));
+std::array<Length, 4> measured(Ask& ask) {
+    std::array<Length, 4> down;
+    for (std::size_t i = 0; i < 4; ++i) down[i] = ask.length(kCornerKeys[i]);
     return down;
 }
 
@@ -20,14 +20,14 @@ Ground groundOf(Ask& ask) {
     const auto [fl, fr, br, bl] = measured(ask);
     if (fl == fr && fr == br && br == bl) return {};
     const double w = inMm(ask.length("coop.width")), d = inMm(ask.length("coop.depth"));
-    Ground g{0, ((fl + bl) - (fr + br)) / (2 * w), ((fl + fr) - (bl + br)) / (2 * d)};
-    g.corner = -std::max({0.0, g.toRight * w, g.toBack * d, g.toRight * w + g.toBack * d});
+    Ground g{0, inMm(fl + bl - fr - br) / (2 * w), inMm(fl + fr - bl - br) / (2 * d)};
+    g.corner = 0 - std::max({0.0, g.toRight * w, g.toBack * d, g.toRight * w + g.toBack * d});
     return g;
 }
 
 double unevenMm(Ask& ask) {
     const auto [fl, fr, br, bl] = measured(ask);
-    return std::fabs(fl - fr + br - bl) / 4;
+    return std::fabs(inMm(fl - fr + br - bl)) / 4;
 }
 
 double fallMm(Ask& ask) {

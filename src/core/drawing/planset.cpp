@@ -5,6 +5,7 @@
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
+#include "core/drawing/supports.h"
 
 namespace oiko {
 namespace {
@@ -181,7 +182,18 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
 
     b.place(b.page({"page.plan", {}}), floorPlan(m, s, PlanOf::coop), {"view.plan", {}}, x, y, w, h, 24);
     if (!s.rows("runs").empty()) b.place(b.page({"page.site", {}}), floorPlan(m, s, PlanOf::both), {"view.site", {}}, x, y, w, h, 24);
-    if (!m.ground.level()) b.place(b.page({"page.supports", {}}), supportsPlan(m, s, t), {"view.supports", {}}, x, y, w, h, 24);
+    if (!m.ground.level()) {
+        const auto supports = supportsOf(m, s, t);
+        auto table = supportsTable(supports);
+        auto d = supportsPlan(m, s, supports);
+        const bool beside = table.rows.size() <= 28 && usualScale(d.high - d.low, {w * 0.55 - 40, h - 44}, b.metric) > 1 / 65.0;
+        auto& p = b.page({"page.supports", {}});
+        b.place(p, std::move(d), {"view.supports", {}}, x, y, beside ? w * 0.55 : w, h, 20);
+        if (beside)
+            p.tables.push_back({std::move(table), {x + w * 0.57, b.top() - 4}, w * 0.43});
+        else
+            b.tables(table, 2);
+    }
     for (const auto& pair : {std::pair{"front", "right"}, std::pair{"back", "left"}}) {
         const auto title = [](std::string_view side) { return Message{"view.face", {Ref{"side." + std::string{side}}}}; };
         b.two({"page.faces", {}}, face(m, s, pair.first), title(pair.first), face(m, s, pair.second), title(pair.second));

@@ -2,10 +2,10 @@
 
 #include <algorithm>
 #include <functional>
-#include <map>
 #include <set>
 #include <tuple>
 
+#include "core/design/ground.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
@@ -229,6 +229,10 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
                             o.row});
     }
     groundLine(d, m, look, d.low.x - 200, d.high.x + 200);
+    // And where the ground is lower before a run that stands there.
+    for (const auto& run : runPlaces(s))
+        if (const double out = inMm(runOffset(s) + run.length); run.side == side && risesFrom(m.ground, side) * out < -1)
+            groundLine(d, m, look, inMm(run.at) - 300, inMm(run.at + run.width) + 300, out);
     chain(
         d, alongWall(openings, length),
         [&](double u) {
@@ -459,60 +463,6 @@ Drawing stringer(const Model& m, Settled& s, const Takeoff& t, int door) {
                         true,
                         part->id});
     d.add({Pen::cut, Fill::none, {{low.x - 200, low.y}, {high.x + 200, low.y}}, false, ""});
-    return d;
-}
-
-Drawing supportsPlan(const Model& m, Settled& s, const Takeoff& t) {
-    Drawing d;
-    d.id = "supports";
-    const double w = inMm(s.length("coop.width")), deep = inMm(s.length("coop.depth"));
-    const Look look{{1, 0, 0}, {0, 1, 0}, {}, {}};
-    project(d, m,
-            partsWhere(m, [](const Part& p) { return p.role == "slab" || p.role == "curb" || p.role == "skid" || p.role == "block"; }),
-            look);
-    project(d, m, partsWhere(m, [](const Part& p) { return p.role == "post" || p.role == "run-post"; }), look);
-    d.add({Pen::hidden, Fill::none, {{0, 0}, {w, 0}, {w, deep}, {0, deep}}, true, ""});
-    // Where each support stands: its post's mark, and how far below the level line its foot is.
-    std::map<std::pair<double, double>, double> tops;  // blocks may stand on one another: the uppermost, at its middle
-    for (const auto& p : m.parts)
-        if (p.role == "block") {
-            const auto at = p.box();
-            auto& top = tops.try_emplace({(at.low.x + at.high.x) / 2, (at.low.y + at.high.y) / 2}, -1e300).first->second;
-            top = std::max(top, at.high.z);
-        }
-    const auto say = [&](double x, double y, Message text, const std::string& id) {
-        d.labels.push_back({{x, y}, std::move(text), 2.2, 0, 0, true, id});
-    };
-    const bool onBlocks = !tops.empty() && !onConcrete(s);
-    for (std::size_t i = 0; i < m.parts.size(); ++i) {
-        const auto& p = m.parts[i];
-        const auto at = p.box();
-        const double x = (at.low.x + at.high.x) / 2, y = (at.low.y + at.high.y) / 2;
-        if (p.role == "post" || p.role == "run-post") say(x, y, {"plan.support", {t.marks[i], mm(-at.low.z)}}, p.id);
-        if (p.role == "skid" && onBlocks)
-            for (const auto& [place, top] : tops)
-                if (place.second > at.low.y - 120 && place.second < at.high.y + 120 && top > -1) {
-                    double foot = 0;
-                    for (const auto& block : m.parts)
-                        if (const auto b = block.box(); block.role == "block" && std::fabs((b.low.x + b.high.x) / 2 - place.first) < 1 &&
-                                                        std::fabs((b.low.y + b.high.y) / 2 - place.second) < 1)
-                            foot = std::min(foot, b.low.z);
-                    say(place.first, place.second, {"plan.blocks", {std::int64_t{std::llround(-foot / (3.625 * 25.4))}, mm(-foot)}}, p.id);
-                }
-    }
-    // The ground itself at the coop's corners, and how it lies there as it was measured.
-    for (int k = 0; k < 4; ++k) {
-        const double x = k == 1 || k == 2 ? w : 0, y = k >= 2 ? deep : 0;
-        d.labels.push_back({{x + (x > 0 ? 1 : -1) * 160.0, y + (y > 0 ? 1 : -1) * 130.0},
-                            Message{"plan.grade", {mm(-m.ground.at(x, y))}},
-                            2.4,
-                            0,
-                            0,
-                            true,
-                            ""});
-    }
-    d.dimensions.push_back({{0, 0}, {w, 0}, -12, "coop.width"});
-    d.dimensions.push_back({{w, 0}, {w, deep}, -12, "coop.depth"});
     return d;
 }
 

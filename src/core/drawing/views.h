@@ -22,8 +22,6 @@ Drawing runFrame(const Model& model, Settled& settled, const Takeoff& takeoff, c
 inline constexpr std::string_view kRunFrames[] = {"outer", "inner", "left", "right"};
 /// A stringer of the steps to a door, seen from its left side, with where each step is cut; empty where the door has no steps.
 Drawing stringer(const Model& model, Settled& settled, const Takeoff& takeoff, int door);
-/// On sloping ground: where each support stands and how far its foot is below the level line. A run's supports too.
-Drawing supportsPlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
 /// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`. Ends that are not square

@@ -19,6 +19,7 @@ std::string_view sleepersPresetText();
 std::string_view longhousePresetText();
 std::string_view storeroomPresetText();
 std::string_view airyPresetText();
+std::string_view bankPresetText();
 std::string_view ellPresetText();
 std::string_view legsPresetText();
 
@@ -422,7 +423,7 @@ std::vector<Preset> presets() {
             {"saltbox", saltboxPresetText}, {"cottage", cottagePresetText},   {"corner", cornerPresetText},
             {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}, {"longhouse", longhousePresetText},
             {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText},
-            {"airy", airyPresetText}};
+            {"airy", airyPresetText},       {"bank", bankPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {

@@ -192,6 +192,8 @@ std::string modelJson(const Answer& a) {
     doc["units"] = "mm";
     doc["axes"] =
         "x right along the front, y back from the front, z up, origin at the front left corner of the floor frame at finished grade";
+    // On level ground all of it is 0.
+    doc["ground"] = {{"z_mm", tidy(m.ground.corner)}, {"rise_right", m.ground.toRight}, {"rise_back", m.ground.toBack}};
     std::map<std::string, const Piece*> byMark;
     for (const auto& p : a.takeoff->pieces) byMark[p.mark] = &p;
     doc["parts"] = Json::array();
