@@ -155,6 +155,30 @@ TEST(SlopingGround, SkidsLieOnAsManyBlocksAsTheGroundAsks) {
     for (const auto* side : {"back", "left", "right"}) EXPECT_NE(a->model->find("ground/mesh/" + std::string{side}), nullptr) << side;
 }
 
+TEST(SkidsOnBlocks, StandABlockHigherAndAreShutRoundTheGap) {
+    const std::vector<Change> size{{"coop.width", "10ft"}, {"coop.depth", "6ft"}};
+    auto blocks = size;
+    blocks.push_back({"foundation.kind", "blocks"});
+    const auto low = answerTo(designWith(size)), high = answerTo(designWith(blocks));
+    Settled a{designWith(size)}, b{designWith(blocks)};
+    EXPECT_EQ(shellOf(b).floorTop - shellOf(a).floorTop, inches(3.625));
+    int under = 0;
+    for (const auto& p : high->model->parts) under += p.id.starts_with("ground/block/");
+    EXPECT_EQ(under, 12) << "three skids, four each at most 48 in apart over ten feet";
+    for (const auto& p : high->model->parts)
+        if (p.id.starts_with("ground/block/")) EXPECT_NEAR(p.box().low.z, 0, 1e-6) << p.id;
+    for (const auto* side : {"front", "back", "left", "right"})
+        EXPECT_NE(high->model->find("ground/mesh/" + std::string{side}), nullptr) << side;
+    EXPECT_EQ(low->model->find("ground/mesh/front"), nullptr);
+    for (const auto& more : std::vector<std::vector<Change>>{{{"runs.1.side", "right"}, {"doors.1.wall", "front"}},
+                                                             {{"runs.1.side", "front"}, {"skin.kind", "shiplap"}},
+                                                             lie("2in", "0", "3in", "5in")}) {
+        auto coop = blocks;
+        coop.insert(coop.end(), more.begin(), more.end());
+        expectWholeAndShut(designWith(coop));
+    }
+}
+
 TEST(SlopingGround, ConcreteGoesDownBelowItsLowestAndGravelFillsIt) {
     const auto a =
         answerTo(designWith(lie("0", "8in", "8in", "0", {{"foundation.kind", "slab"}, {"coop.width", "10ft"}, {"coop.depth", "6ft"}})));

@@ -478,7 +478,7 @@ std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
                      corner,
                      std::fabs(g.toRight) > std::fabs(g.toBack) ? "coop.width" : "coop.depth",
                      {mm(steep * inMm(feet(1))), mm(kSteepest * inMm(feet(1)))}};
-    if (const auto fall = mm(fallMm(s)); s.choice("foundation.kind") == "skids" && fall > kSkidsFall)
+    if (const auto fall = mm(fallMm(s)); onSkids(s) && fall > kSkidsFall)
         return Clash{"ground.skids", corner, "foundation.kind", {fall, kSkidsFall}, Change{"foundation.kind", "posts"}};
     for (const auto& o : all) {
         if (!o.row.starts_with("doors")) continue;

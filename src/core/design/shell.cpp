@@ -91,7 +91,7 @@ Shell shellOf(Ask& ask) {
     } else {
         s.joistDeep = profile(ask.choice("floor.joist"))->wide;
         s.deck = thicknessOf(ask.choice("floor.deck"));
-        s.floorTop = onPosts(ask) ? ask.length("floor.height") : inches(3.5) + s.joistDeep + s.deck;
+        s.floorTop = onPosts(ask) ? ask.length("floor.height") : skidsUp(ask) + inches(3.5) + s.joistDeep + s.deck;
     }
     const bool gable = ask.choice("roof.form") == "gable";
     if (gable) s.ridgeThick = inches(1.5);
@@ -198,6 +198,8 @@ Length runWidth(Ask& ask, const std::string& run) {
 }
 
 bool onPosts(Ask& ask) { return ask.choice("foundation.kind").ends_with("posts"); }
+bool onSkids(Ask& ask) { return !onPosts(ask) && !onConcrete(ask); }
+Length skidsUp(Ask& ask) { return ask.choice("foundation.kind") == "blocks" ? kBlockHigh : Length{}; }
 bool earthFloor(Ask& ask) { return ask.choice("foundation.kind") == "curb"; }
 bool onConcrete(Ask& ask) { return ask.choice("foundation.kind") == "slab" || earthFloor(ask); }
 

@@ -13,34 +13,35 @@ std::vector<double> evenly(double length, double thick, double apart) {
 namespace {
 
 constexpr double kHoleWide = 12 * kIn;  ///< about three times the post. Common practice
-constexpr double kBlockWide = 7.625 * kIn, kBlockLong = 15.625 * kIn, kBlockHigh = 3.625 * kIn;
 
 /// A block under what stands at (x, y), `out` beyond the frame at most.
 Bounds blockAt(const Builder& b, double x, double y, double out) {
     const auto edge = [&](double at, double size, double whole) { return std::clamp(at - size / 2, -out, whole + out - size); };
-    const double x0 = edge(x, kBlockLong, b.wide), y0 = edge(y, kBlockWide, b.deep);
-    return {{x0, y0, -kBlockHigh}, {x0 + kBlockLong, y0 + kBlockWide, 0}};
+    const double x0 = edge(x, inMm(kBlockLong), b.wide), y0 = edge(y, inMm(kBlockWide), b.deep);
+    return {{x0, y0, -inMm(kBlockHigh)}, {x0 + inMm(kBlockLong), y0 + inMm(kBlockWide), 0}};
 }
 void block(Builder& b, const std::string& place, Bounds at, double top) {
-    at.low.z = top - kBlockHigh, at.high.z = top;
+    at.low.z = top - inMm(kBlockHigh), at.high.z = top;
     b.add("ground/block/" + place, "block", "foundation", System::ground, Form::block, "block-4x8x16", {1, 0, 0}, {0, 1, 0},
           {box(at.low, at.high)});
 }
 
 void skids(Builder& b) {
-    const double h = 3.5 * kIn;
-    const auto rows = evenly(b.deep, h, 48 * kIn);
+    const double deep = 3.5 * kIn, foot = inMm(skidsUp(b.s)), top = foot + deep, high = inMm(kBlockHigh), blockLong = inMm(kBlockLong);
+    const auto rows = evenly(b.deep, deep, 48 * kIn);
     for (std::size_t i = 0; i < rows.size(); ++i) {
-        b.lumber("ground/skid/" + std::to_string(i + 1), "skid", "foundation", System::ground, "4x4pt", {1, 0, 0}, {0, 1, 0},
-                 box({0, rows[i], 0}, {b.wide, rows[i] + h, h}));
-        if (b.ground.level()) continue;
-        // On a slope they lie on blocks, one on another where the ground is low; the lowest is sunk until the uppermost is level.
+        const auto row = std::to_string(i + 1);
+        b.lumber("ground/skid/" + row, "skid", "foundation", System::ground, "4x4pt", {1, 0, 0}, {0, 1, 0},
+                 box({0, rows[i], foot}, {b.wide, rows[i] + deep, top}));
+        if (foot == 0 && b.ground.level()) continue;
+        // On blocks, one on another where the ground is low; on a slope the lowest is sunk until the uppermost is level.
         int n = 0;
-        for (const double x : evenly(b.wide, kBlockLong, 48 * kIn)) {
-            const auto at = blockAt(b, x + kBlockLong / 2, rows[i] + h / 2, 0);
-            const auto place = std::to_string(i + 1) + "/" + std::to_string(++n);
-            const int high = std::max(1, static_cast<int>(std::ceil((kIn - b.ground.lowest(at)) / kBlockHigh - 1e-9)));
-            for (int k = 1; k <= high; ++k) block(b, place + (k > 1 ? "/" + std::to_string(k) : ""), at, -(high - k) * kBlockHigh);
+        for (const double x : evenly(b.wide, blockLong, 48 * kIn)) {
+            const auto at = blockAt(b, x + blockLong / 2, rows[i] + deep / 2, 0);
+            const auto place = row + "/" + std::to_string(++n);
+            const double sunk = b.ground.level() ? 0 : kIn;
+            const int stacked = std::max(1, static_cast<int>(std::ceil((foot + sunk - b.ground.lowest(at)) / high - 1e-9)));
+            for (int k = 1; k <= stacked; ++k) block(b, place + (k > 1 ? "/" + std::to_string(k) : ""), at, foot - (stacked - k) * high);
         }
     }
     // Between the skids' ends, so that nothing crawls under the floor.
@@ -48,7 +49,7 @@ void skids(Builder& b) {
         for (const bool right : {false, true}) {
             const double x = right ? b.wide - 1.5 * kIn : 0;
             b.lumber("ground/skirt/" + std::string{right ? "right/" : "left/"} + std::to_string(i), "skirt", "foundation", System::ground,
-                     "2x4pt", {0, 1, 0}, {0, 0, 1}, box({x, rows[i - 1] + h, 0}, {x + 1.5 * kIn, rows[i], h}));
+                     "2x4pt", {0, 1, 0}, {0, 0, 1}, box({x, rows[i - 1] + deep, foot}, {x + 1.5 * kIn, rows[i], top}));
         }
 }
 
@@ -150,7 +151,7 @@ void concrete(Builder& b) {
               {cut(box({wide, wide, foot}, {b.wide - wide, b.deep - wide, 0}), b.ground.above())});
 }
 
-/// Blocked up from sloping ground, the frame is closed down to it by mesh, so that nothing lives below; before a run, from its inside.
+/// Blocked up from the ground, the frame is closed down to it by mesh, so that nothing lives below; before a run, from its inside.
 void skirts(Builder& b) {
     const double bottom = b.floor - inMm(b.shell.deck) - kIn;
     const auto mesh = b.s.choice("mesh.kind");
@@ -177,7 +178,7 @@ void skirts(Builder& b) {
 }  // namespace
 
 void foundation(Builder& b) {
-    if (!onPosts(b.s) && !onConcrete(b.s) && !b.ground.level()) skirts(b);
+    if (onSkids(b.s) && (skidsUp(b.s) > Length{} || !b.ground.level())) skirts(b);
     if (onConcrete(b.s))
         concrete(b);
     else

@@ -223,7 +223,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     std::set<std::pair<double, double>> blocks;
     for (const auto& p : m.parts)
         if (p.role == "block") blocks.emplace(p.box().low.x, p.box().low.y);
-    if (!m.ground.level()) skidMm = 0;  // there they lie on blocks
+    if (skidsUp(s) > Length{} || !m.ground.level()) skidMm = 0;  // there they lie on blocks
     add("gravel-bag", std::ceil(skidMm / 304.8 * (8.0 / 12) * (4.0 / 12) / 0.5) + static_cast<double>(blocks.size()) + roles["footing"],
         "gravel");
     // Under a slab 4 in of it lie all over; under an edge or a curb 4 in along its foot. Common practice.
