@@ -545,6 +545,29 @@ TEST_F(Window, ARoomIsPartedOffDrawnAndTakenAway) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, FeedAndWaterAreHungAndMovedToTheRun) {
+    const auto at = [&](const char* id) {
+        const auto* p = window->answer()->model->find(id);
+        return p ? (p->box().low.y + p->box().high.y) / 2 : std::nan("");
+    };
+    EXPECT_GT(at("feed/feeder/1"), 0) << "in the coop";
+    take("feed.place", 1);
+    settle();
+    EXPECT_EQ(std::get<std::string>(value("feed.place")), "run") << window->message().toStdString();
+    EXPECT_LT(at("feed/feeder/1"), 0) << "the run goes out from the front";
+    type("water.count", "2");
+    settle();
+    EXPECT_LT(at("feed/drinker/2"), 0);
+    // They have their names on the floor plan.
+    window->board()->choose(Board::floor);
+    settle();
+    const auto& labels = window->board()->drawingView()->drawing().labels;
+    EXPECT_EQ(std::ranges::count_if(labels, [](const Label& l) { return l.part.starts_with("feed/drinker"); }), 2);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_GT(at("feed/feeder/1"), 0);
+}
+
 TEST_F(Window, SlopingGroundIsTypedCornerByCornerDrawnAndRefusedWhereItCannotBe) {
     const auto before = window->answer()->bill.total;
     EXPECT_EQ(measures(*window->answer()).at("ground.fall").id, "measure.level");

@@ -111,6 +111,7 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"floor.height", "4ft"},
       {"ground.back_left", "16in"},
       {"ground.back_right", "16in"}}},
+    {"feed.run", {{"runs.1", ""}, {"feed.place", "run"}}},
     {"open.run", {{"skin.open_right", "yes"}, {"runs.1.side", "right"}}},
     {"nests.roost",
      {{"nests.kind", "inside"},

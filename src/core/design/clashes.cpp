@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 60> kIds{
+constexpr std::array<std::string_view, 61> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -27,7 +27,7 @@ constexpr std::array<std::string_view, 60> kIds{
     "run.gate",       "roost.boards",   "partition.form",    "partition.wall",  "partition.twice", "partition.room", "partition.rafter",
     "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
-    "ground.run",     "ground.runfall", "ground.door",       "post.stock"};
+    "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -437,6 +437,8 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
 
 std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
     const auto runs = runPlaces(s);
+    if (runs.empty() && s.choice("feed.place") == "run")
+        return Clash{"feed.run", "feed.place", "runs.*.side", {}, Change{"feed.place", "coop"}};
     for (const auto& run : runs) {
         const auto& r = run.key;
         for (const auto& other : runs)

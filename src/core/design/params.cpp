@@ -392,6 +392,18 @@ std::vector<Param> declare() {
     p.push_back(fixedLength("roost.step", inside, Length{}, inches(16), Length{}));
     p.push_back({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
+    // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
+    p.push_back(choice("feed.place", inside, {"coop", "run"}, word("coop"), false));
+    p.push_back(length("feed.height", inside, inches(4), inches(14), [](Ask& a) -> Value {
+        const auto& size = a.choice("flock.size");
+        return inches(size == "bantam" ? 6 : size == "heavy" ? 10 : 8);
+    }));
+    p.push_back(count("feed.count", inside, 0, 10, [](Ask& a) -> Value {
+        return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(feedPounds(a) / kFeederPounds - 1e-9)), 1, 10);
+    }));
+    p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
+        return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)), 1, 10);
+    }));
     p.push_back(choice("nests.kind", inside, {"outside", "inside"}, word("outside"), false));
     p.push_back(choice("nests.wall", inside, sides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), a.length("nests.clear"));

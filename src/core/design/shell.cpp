@@ -220,7 +220,7 @@ std::optional<Passage> runPassage(Ask& ask, const RunPlace& run) {
         if (other.side != rightOf(run.side) || other.at > Length{}) continue;
         // Both meshes go outwards beside each other. Where the ground falls away from the corner their rails, at heights that hang on the
         // lowest of it, would come down over the passage.
-        if (-risesFrom(groundOf(ask), other.side) * inMm(std::max(run.width - run.along, other.length)) > inMm(inches(8))) continue;
+        if (-risesFrom(groundOf(ask), other.side) * inMm(std::max(run.width - run.along, other.length)) > inMm(inches(5))) continue;
         const auto jamb = inches(1.5), from = runOffset(ask) + kWallDeep + jamb;
         auto to = runOffset(ask) + runSidePosts(ask, other)[1];
         for (const auto p : runInnerPosts(ask, run))

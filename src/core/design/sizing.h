@@ -47,6 +47,8 @@ Area runFloor(Ask& ask);
 /// What feeder and drinker must hold for the days that the keeper may be away, one at least.
 double feedPounds(Ask& ask);
 double waterGallons(Ask& ask);
+/// What one feeder and one drinker, 12 in across and 15 in high, hold. Common practice.
+inline constexpr double kFeederPounds = 25, kDrinkerGallons = 5;
 /// What both walls together take of a side: stud walls without lining; the curb's width where the floor is the earth between it.
 Length wallsTake(Ask& ask);
 /// Clear floor inside walls that take so much of each side.

@@ -55,7 +55,7 @@ Fill fillOf(const Part& p) {
         case Form::roll:
         case Form::shingle: return Fill::felt;
         case Form::mesh: return Fill::mesh;
-        case Form::block: return Fill::ground;
+        case Form::block: return p.system == System::inside ? Fill::metal : Fill::ground;
     }
     return Fill::none;
 }

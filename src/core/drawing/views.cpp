@@ -115,10 +115,25 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
         d.labels.push_back(
             {{(b.low.x + b.high.x) / 2, b.low.y + 60}, Message{"clear." + c.id.substr(c.id.rfind('/') + 1), {}}, 2.0, 0, 0, false, ""});
     }
+    for (const auto& p : m.parts)
+        if ((p.role == "feeder" || p.role == "drinker") && (withRun || s.choice("feed.place") == "coop")) {
+            const auto at = (p.box().low + p.box().high) * 0.5;
+            d.labels.push_back({{at.x, at.y}, Message{"part." + p.role, {}}, 2.0, 0, 0, false, p.id});
+        }
     // In the birds' own room, beside those parted off.
     const auto [fromX, toX] = birdsAlong(s, "front");
     const auto [fromY, toY] = birdsAlong(s, "right");
-    const double midX = inMm(fromX + toX) / 2, lowY = inMm(fromY) + inMm(toY - fromY) * 0.3;
+    const double midX = inMm(fromX + toX) / 2;
+    double lowY = 0;
+    for (const double share : {0.3, 0.45, 0.62, 0.15, 0.3}) {
+        lowY = inMm(fromY) + inMm(toY - fromY) * share;
+        // Beside what hangs there.
+        if (std::ranges::none_of(m.parts, [&](const Part& p) {
+                const auto at = (p.box().low + p.box().high) * 0.5;
+                return p.system == System::inside && p.form == Form::block && std::fabs(at.x - midX) < 450 && std::fabs(at.y - lowY) < 330;
+            }))
+            break;
+    }
     d.labels.push_back({{midX, lowY}, Message{"plan.coop", {}}, 3, 0, 0, true, ""});
     d.labels.push_back({{midX, lowY}, Message{"plan.floor", {clearFloor(s)}}, 2.5, 0, 0, false, ""});
     for (const auto& p : partitions(s)) {

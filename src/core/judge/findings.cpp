@@ -288,6 +288,16 @@ struct Court {
             f.remedies.push_back({{"coop.low_wall", len(s.length("coop.low_wall") + inches(6))}});
         }
     }
+    void feed() {
+        const auto wanted = s.count("feed.count") + s.count("water.count");
+        const auto hung = std::ranges::count_if(m.parts, [](const Part& p) { return p.role == "feeder" || p.role == "drinker"; });
+        auto& f = find("feed.place", "others", static_cast<double>(hung), static_cast<double>(wanted), "count", true, 0);
+        // Then they stand somewhere: a nuisance, not a fault.
+        if (f.state == State::fail) f.state = State::near;
+        f.parts = idsWith("feed/");
+        if (!s.rows("runs").empty()) f.remedies.push_back({{"feed.place", s.choice("feed.place") == "run" ? "coop" : "run"}});
+        if (wanted > 2) f.remedies.push_back({{"feed.count", "1"}, {"water.count", "1"}});
+    }
     void ground() {
         if (m.ground.level() && unevenMm(s) == 0) return;
         auto& f = find("ground.even", "others", unevenMm(s), inMm(inches(2)), "mm", false, 0.5);
@@ -338,7 +348,7 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.ground(), court.others();
+        court.headroom(), court.feed(), court.ground(), court.others();
     return std::move(court.out);
 }
 

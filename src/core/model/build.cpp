@@ -362,6 +362,7 @@ Model buildModel(Settled& settled) {
     roosts(b);
     run(b);
     doorSteps(b);
+    feed(b);
     return finish(b);
 }
 

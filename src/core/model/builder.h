@@ -133,5 +133,6 @@ void nests(Builder&);
 void roosts(Builder&);
 void run(Builder&);
 void doorSteps(Builder&);
+void feed(Builder&);
 
 }  // namespace oiko

@@ -30,7 +30,7 @@ struct Schedule {
 };
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
-    {"block footing slab curb fill", "*", "", 0, 0, "none", kPractice},
+    {"block footing slab curb fill feeder drinker", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
@@ -160,7 +160,10 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             continue;
         }
         if (j.kind == Joint::Kind::slides || j.kind == Joint::Kind::hangs) {
-            if (j.kind == Joint::Kind::hangs) add("hook-eye", 2, "ramp");
+            if (const bool hung = a.role == "feeder" || a.role == "drinker"; hung)
+                add("screw-hook", 1, "hung"), add("chain-foot", std::ceil(j.gapMm / 304.8), "hung");
+            else if (j.kind == Joint::Kind::hangs)
+                add("hook-eye", 2, "ramp");
             continue;
         }
         const auto match = [&](const Schedule& row, const Part& p, const Part& q) { return names(row.a, p.role) && names(row.b, q.role); };
@@ -247,7 +250,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     // Rough-sawn siding drinks: 225 sq ft a gallon a coat, between the 200 and 250 usual. Common practice.
     add("paint-gallon", skinMm2 / 92903.04 * static_cast<double>(s.count("finish.coats")) / 225, "paint");
     floorCover(s, add);
-    add("feeder", 1, "startup"), add("drinker", 1, "startup");
+    add("feeder", static_cast<double>(s.count("feed.count")), "startup"),
+        add("drinker", static_cast<double>(s.count("water.count")), "startup");
     std::vector<HardwareLine> out;
     for (const auto& [key, line] : sum) out.push_back({key.first, line.first, key.second, line.second});
     return out;

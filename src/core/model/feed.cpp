@@ -1,0 +1,144 @@
+// Feeders and drinkers, hung on chains under rafters where birds and keeper reach them: clear of the drop zone, of doors and of all that
+// stands there.
+#include <algorithm>
+#include <cmath>
+#include <optional>
+
+#include "core/model/builder.h"
+
+namespace oiko {
+namespace {
+
+constexpr double kRound = 12 * kIn, kHigh = 15 * kIn;  ///< of a feeder and of a drinker. Common practice
+constexpr double kAround = 2 * kIn;                    ///< from whatever stands beside
+constexpr double kBeforeDoor = 24 * kIn, kBeforePop = 18 * kIn;
+constexpr double kShortChain = 4 * kIn;
+
+/// How high over (x, y) a solid begins; nullopt: it is not over it.
+std::optional<double> underside(const Solid& s, double x, double y) {
+    double low = -1e300, high = 1e300;
+    for (const auto& plane : facePlanes(s)) {
+        const double rest = plane.offset - plane.normal.x * x - plane.normal.y * y;  // normal.z * z <= rest
+        if (std::fabs(plane.normal.z) < 1e-9) {
+            if (rest < 0) return std::nullopt;
+        } else if (plane.normal.z > 0) {
+            high = std::min(high, rest / plane.normal.z);
+        } else {
+            low = std::max(low, rest / plane.normal.z);
+        }
+    }
+    return low < high ? std::optional{low} : std::nullopt;
+}
+
+struct Larder {
+    Builder& b;
+    bool outside = b.s.choice("feed.place") == "run";
+    Bounds room{};               ///< the birds', in plan
+    std::vector<Bounds> kept{};  ///< places that stay free, and where something hangs already
+    std::optional<Vec3> door{};  ///< where the keeper comes in
+    std::vector<Bounds> parts{};
+
+    void keepFree(const Bounds& place) { kept.push_back({{place.low.x, place.low.y, -1e6}, {place.high.x, place.high.y, 1e6}}); }
+
+    void indoors() {
+        double taken[4];
+        for (const auto& w : b.walls) taken[w.local] = inMm(kWallDeep + roomsAt(b.s, w.side));
+        room = {{taken[3], taken[0], 0}, {b.wide - taken[1], b.deep - taken[2], 0}};
+        for (const auto& w : b.walls)
+            for (const auto& h : w.holes) {
+                const bool way = h.kind == "people_door" || h.kind == "clean_out";
+                if (way && !door) door = w.at((h.u0 + h.u1) / 2, 0, 0);
+                // One leans in through a clean-out; where one walks in the way stays free.
+                if (h.kind == "people_door" || h.kind == "pop")
+                    keepFree(b.outside(w, h.u0, h.u1, -(h.kind == "pop" ? kBeforePop : kBeforeDoor), 0));
+            }
+    }
+    void inTheRun() {
+        const auto rows = b.s.rows("runs");
+        if (rows.empty()) return;
+        const auto run = runPlace(b.s, runKey(rows.front()));
+        const auto& w = b.wall(run.side);
+        const double from = inMm(run.at), v = inMm(runOffset(b.s));
+        room = b.outside(w, from, from + inMm(run.width), v, v + inMm(run.length));
+        for (const auto& o : b.model.openings)
+            if (o.id == run.key + ".gate") door = (o.corners[0] + o.corners[1]) * 0.5;
+        if (door) keepFree({*door - Vec3{kBeforeDoor, kBeforeDoor, 0}, *door + Vec3{kBeforeDoor, kBeforeDoor, 0}});
+        for (const auto& h : w.holes)
+            if (h.kind == "pop") keepFree(b.outside(w, h.u0, h.u1, 0, v + kBeforePop));
+    }
+
+    struct Hook {
+        Vec3 top;  ///< of what hangs there, in the middle
+        double foot, chain;
+        std::string rafter;
+    };
+    /// The free place nearest to where the keeper comes in.
+    std::optional<Hook> nearest(double lift) const {
+        std::optional<Hook> best;
+        double least = 1e300;
+        for (const auto& p : b.model.parts) {
+            if (p.role != "rafter") continue;
+            const auto box = p.box();
+            const bool alongX = box.size().x > box.size().y;
+            const double a = alongX ? std::max(box.low.x, room.low.x) : std::max(box.low.y, room.low.y),
+                         e = alongX ? std::min(box.high.x, room.high.x) : std::min(box.high.y, room.high.y);
+            for (double at = std::ceil(a / (3 * kIn)) * 3 * kIn; at < e; at += 3 * kIn) {
+                const double x = alongX ? at : (box.low.x + box.high.x) / 2, y = alongX ? (box.low.y + box.high.y) / 2 : at;
+                const double half = kRound / 2 + kAround;
+                if (x - half < room.low.x || x + half > room.high.x || y - half < room.low.y || y + half > room.high.y) continue;
+                const double far = door ? std::hypot(x - door->x, y - door->y) : 0;
+                if (far >= least) continue;
+                const double foot = (outside ? b.ground.at(x, y) : earthFloor(b.s) ? 0 : b.floor) + lift, head = foot + kHigh;
+                std::optional<double> hook;
+                for (const auto& solid : p.solids)
+                    if (const auto z = underside(solid, x, y)) hook = hook ? std::min(*hook, *z) : *z;
+                if (!hook || *hook < head + kShortChain) continue;
+                const Bounds stands{{x - half, y - half, foot - lift + kIn}, {x + half, y + half, head + kAround}},
+                    chain{{x - kIn / 2, y - kIn / 2, head}, {x + kIn / 2, y + kIn / 2, *hook - 1}};
+                const auto taken = [&](const Bounds& other) { return other.meets(stands, 0) || other.meets(chain, 0); };
+                if (std::ranges::any_of(kept, taken) || std::ranges::any_of(parts, taken)) continue;
+                best = Hook{{x, y, head}, foot, *hook - head, p.id}, least = far;
+            }
+        }
+        return best;
+    }
+
+    void hang() {
+        outside ? inTheRun() : indoors();
+        if (room.low.x > room.high.x) return;
+        // What slopes overhead fills its bounds by little; a chain's length keeps things clear of it.
+        const auto overhead = [](const Part& p) {
+            return (p.system == System::roof && p.role != "rafter-tie") || p.role == "rafter" || p.role == "purlin" || p.role == "filler" ||
+                   coversRoof(p.role) || p.id.find("/mesh/top/") != std::string::npos;
+        };
+        for (const auto& p : b.model.parts)
+            if (const auto box = p.box(); !overhead(p) && box.meets({{room.low.x, room.low.y, -1e6}, {room.high.x, room.high.y, 1e6}}, 0))
+                for (const auto& solid : p.solids) parts.push_back(bounds(solid));
+        for (const auto& c : b.model.clear) parts.push_back(bounds(c.solid));
+        // No droppings fall below the roosts and what reaches down from them.
+        for (const auto& c : b.model.clear)
+            if (c.id == "roosts/zone") keepFree(bounds(c.solid));
+        const double lift = inMm(b.s.length("feed.height"));
+        for (const std::string kind : {"feeder", "drinker"})
+            for (std::int64_t n = 1; n <= b.s.count(kind == "feeder" ? "feed.count" : "water.count"); ++n) {
+                const auto place = nearest(lift);
+                if (!place) return;
+                std::vector<Vec3> round;
+                for (int k = 0; k < 16; ++k) {
+                    const double turn = (k + 0.5) * kPi / 8, r = kRound / 2 / std::cos(kPi / 16);
+                    round.push_back({place->top.x + r * std::cos(turn), place->top.y + r * std::sin(turn), place->foot});
+                }
+                const auto id = "feed/" + kind + "/" + std::to_string(n);
+                b.add(id, kind, "feed", System::inside, Form::block, kind, {0, 0, 1}, {1, 0, 0}, {prism(round, {0, 0, kHigh})});
+                b.join(id, place->rafter, Joint::Kind::hangs, place->chain);
+                const double beside = kRound / 2 + 4 * kIn;  // birds eat between two
+                keepFree({place->top - Vec3{beside, beside, 0}, place->top + Vec3{beside, beside, 0}});
+            }
+    }
+};
+
+}  // namespace
+
+void feed(Builder& b) { Larder{b}.hang(); }
+
+}  // namespace oiko

@@ -1,0 +1,115 @@
+// Feeders and drinkers: as many as the days away ask, hung where nothing is in the way, from a rafter over them.
+#include <algorithm>
+#include <cmath>
+
+#include "core/design/ground.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+#include "core/judge/findings.h"
+#include "whole.h"
+
+namespace oiko {
+namespace {
+
+std::vector<const Part*> hungIn(const Model& m) {
+    std::vector<const Part*> out;
+    for (const auto& p : m.parts)
+        if (p.role == "feeder" || p.role == "drinker") out.push_back(&p);
+    return out;
+}
+const Finding& placed(const Answer& a) { return *std::ranges::find(a.findings, std::string{"feed.place"}, &Finding::id); }
+
+TEST(Feed, AsManyAsTheDaysAwayAsk) {
+    // A quarter of a pound and a pint a day: 14 birds for 2 days 7 lb and 3 1/2 gallons; 40 for 10 days 100 lb and 50 gallons.
+    for (const auto& [birds, days, feeders, drinkers] :
+         {std::tuple{"14", "2", 1, 1}, {"40", "10", 4, 10}, {"60", "2", 2, 3}, {"12", "0", 1, 1}}) {
+        Settled s{designWith({{"flock.count", birds}, {"flock.days_away", days}, {"coop.width", "12ft"}, {"coop.depth", "8ft"}})};
+        EXPECT_EQ(s.count("feed.count"), feeders) << birds;
+        EXPECT_EQ(s.count("water.count"), drinkers) << birds;
+    }
+}
+
+TEST(Feed, HangsFromTheRafterOverItAtTheBirdsBacks) {
+    const auto a = answerTo(presetDesign("demo").value());
+    const auto things = hungIn(*a->model);
+    ASSERT_EQ(things.size(), 2u);
+    const auto shell = shellOf(*a->settled);
+    for (const auto* p : things) {
+        const auto box = p->box();
+        EXPECT_NEAR(box.low.z, inMm(shell.floorTop) + 8 * 25.4, 0.01);
+        EXPECT_NEAR(box.size().x, 12 * 25.4, 0.5);
+        const auto joint = std::ranges::find_if(a->model->joints,
+                                                [&](const Joint& j) { return j.kind == Joint::Kind::hangs && &a->model->parts[j.a] == p; });
+        ASSERT_NE(joint, a->model->joints.end());
+        // The roof falls to the back: its rafters' underside is lower there by 3 in a foot.
+        const double y = (box.low.y + box.high.y) / 2;
+        EXPECT_NEAR(box.high.z + joint->gapMm, inMm(shell.floorTop) + shell.rafterUndersideMm(y), 0.5) << p->id;
+        EXPECT_EQ(a->model->parts[joint->b].role, "rafter");
+    }
+    EXPECT_EQ(placed(*a).state, State::pass);
+    // Each hook and every begun foot of chain is in the list.
+    double hooks = 0, feet = 0, chain = 0;
+    for (const auto& line : a->takeoff->hardware)
+        hooks += line.item == "screw-hook" ? line.quantity : 0, chain += line.item == "chain-foot" ? line.quantity : 0;
+    for (const auto& j : a->model->joints)
+        if (j.kind == Joint::Kind::hangs && a->model->parts[j.a].system == System::inside) feet += std::ceil(j.gapMm / 304.8);
+    EXPECT_EQ(hooks, 2);
+    EXPECT_EQ(chain, feet);
+}
+
+TEST(Feed, KeepsClearOfRoostsDoorsAndOfItself) {
+    for (const auto& preset : presets()) {
+        const auto m = modelOf(presetDesign(preset.name).value());
+        const auto things = hungIn(m);
+        for (const auto* p : things) {
+            const auto box = p->box();
+            for (const auto* other : things)
+                if (other != p) EXPECT_FALSE(box.meets(other->box(), 25.4)) << preset.name;
+            for (const auto& c : m.clear)
+                if (c.id == "roosts/zone") {
+                    const auto zone = bounds(c.solid);
+                    EXPECT_FALSE(zone.low.x < box.high.x && zone.high.x > box.low.x && zone.low.y < box.high.y && zone.high.y > box.low.y)
+                        << preset.name << " " << p->id;
+                }
+            for (const auto& o : m.openings)
+                if (o.kind == "people_door" || o.kind == "pop") {
+                    Bounds way;
+                    for (const auto& c : o.corners) way.add(Vec3{c.x, c.y, 0});
+                    EXPECT_FALSE(way.meets({{box.low.x, box.low.y, -1}, {box.high.x, box.high.y, 1}}, 12 * 25.4))
+                        << preset.name << " " << o.id;
+                }
+        }
+    }
+}
+
+TEST(Feed, HangsInTheRunOverTheGroundThere) {
+    const auto a = answerTo(designWith({{"feed.place", "run"},
+                                        {"foundation.kind", "posts"},
+                                        {"flock.count", "8"},
+                                        {"runs.1.side", "right"},
+                                        {"ground.front_right", "6in"},
+                                        {"ground.back_right", "6in"}}));
+    const auto things = hungIn(*a->model);
+    ASSERT_EQ(things.size(), 2u);
+    for (const auto* p : things) {
+        const auto box = p->box();
+        EXPECT_NEAR(box.low.z - a->model->ground.at((box.low.x + box.high.x) / 2, (box.low.y + box.high.y) / 2), 8 * 25.4, 0.5);
+        EXPECT_GT(box.low.x, inMm(a->settled->length("coop.width"))) << "outside the coop";
+    }
+    EXPECT_EQ(unsound(*a->model), "");
+}
+
+TEST(Feed, IsToldWhereThereIsNoPlace) {
+    // Ten drinkers in a coop for four hens.
+    const auto a = answerTo(designWith({{"form.kind", "elevated"}, {"flock.count", "4"}, {"water.count", "10"}}));
+    EXPECT_EQ(placed(*a).state, State::near);
+    EXPECT_LT(placed(*a).value, 11);
+    EXPECT_EQ(placed(*a).limit, 11);
+    EXPECT_EQ(unsound(*a->model), "");
+    const auto none = answerTo(designWith({{"feed.count", "0"}, {"water.count", "0"}}));
+    EXPECT_TRUE(hungIn(*none->model).empty());
+    EXPECT_EQ(placed(*none).state, State::pass);
+}
+
+}  // namespace
+}  // namespace oiko
