@@ -2,9 +2,11 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdlib>
+#include <iostream>
 #include <tuple>
 
 #include "core/judge/holes.h"
+#include "core/judge/voids.h"
 #include "some.h"
 
 namespace oiko {
@@ -151,12 +153,43 @@ double distance(const Bounds& b, Vec3 p) {
                  std::max({b.low.z - p.z, p.z - b.high.z, 0.0})});
 }
 
-/// A part that was taken away leaves a way out, and the way found leads within an inch of where it was.
-void expectFoundWithout(const Model& whole, const Part& gone, std::string_view which) {
+/// Where a part was, nothing as big as the ball fits: what stands beside it closes that place too. Tried every 4 mm of it.
+bool closedByOthers(const Model& m, const Part& gone, double ball) {
+    std::vector<voids::Body> near;
+    const auto around = gone.box();
+    for (std::size_t i = 0; i < m.parts.size(); ++i)
+        for (const auto& s : m.parts[i].solids)
+            if (bounds(s).meets(around, ball) && m.parts[i].id != gone.id) near.push_back({i, bounds(s), false, facePlanes(s), &s});
+    const double step = 4;
+    for (const auto& solid : gone.solids) {
+        const auto box = bounds(solid);
+        const auto planes = facePlanes(solid);
+        const auto at = [&](double low, double high, int k, int n) { return low + (high - low) * (k + 0.5) / n; };
+        const auto size = box.size();
+        const int nx = 1 + static_cast<int>(size.x / step), ny = 1 + static_cast<int>(size.y / step),
+                  nz = 1 + static_cast<int>(size.z / step);
+        for (int x = 0; x < nx; ++x)
+            for (int y = 0; y < ny; ++y)
+                for (int z = 0; z < nz; ++z) {
+                    const Vec3 p{at(box.low.x, box.high.x, x, nx), at(box.low.y, box.high.y, y, ny), at(box.low.z, box.high.z, z, nz)};
+                    if (std::ranges::any_of(planes, [&](const Plane& plane) { return plane.height(p) > 0; })) continue;
+                    double clear = p.z - m.ground.under(p);
+                    for (const auto& b : near) clear = std::min(clear, voids::from(b, p));
+                    if (clear > ball / 2 + 2) return false;
+                }
+    }
+    return true;
+}
+
+/// A part that was taken away leaves a way out, and the way found leads within an inch of where it was; unless others close its place.
+bool expectFoundWithout(const Model& whole, const Part& gone, std::string_view which) {
     auto m = whole;
     std::erase_if(m.parts, [&](const Part& p) { return p.id == gone.id; });
     const auto found = allHoles(m, kBall, {}, 1);
-    ASSERT_FALSE(found.holes.empty()) << which << " without " << gone.id;
+    if (found.holes.empty()) {
+        EXPECT_TRUE(closedByOthers(m, gone, kBall)) << which << " without " << gone.id;
+        return false;
+    }
     const auto box = gone.box();
     const auto passes = [&](const WayOut& h) {
         for (std::size_t i = 0; i + 1 < h.way.size(); ++i)
@@ -165,12 +198,17 @@ void expectFoundWithout(const Model& whole, const Part& gone, std::string_view w
         return false;
     };
     EXPECT_TRUE(std::ranges::any_of(found.holes, passes)) << which << " without " << gone.id << "\n" << told(found);
+    return true;
 }
 
 TEST(Holes, AppearWhereAClosingPartIsTakenAway) {
-    // Of each closing role of each preset one part after another; OIKO_HOLES_ALL takes every one, else the first and the last do.
-    const bool all = std::getenv("OIKO_HOLES_ALL") != nullptr;
+    // Of each closing role of each preset one part after another; OIKO_HOLES_ALL takes every one, of all presets or of the one it names; else
+    // the first and the last do.
+    const char* asked = std::getenv("OIKO_HOLES_ALL");
+    const bool all = asked != nullptr;
+    int gone = 0, found = 0;
     for (const auto& preset : presets()) {
+        if (all && asked != std::string{"1"} && preset.name != asked) continue;
         if (!all && preset.name != "elevated" && (sampled() || preset.name != "demo")) continue;
         const auto design = presetDesign(preset.name).value();
         const auto m = modelOf(design);
@@ -185,9 +223,11 @@ TEST(Holes, AppearWhereAClosingPartIsTakenAway) {
             }
             if (!all && parts.size() > 1) parts = {parts.front(), parts.back()};
             if (sampled() && parts.size() > 1) parts = {parts.front()};
-            for (const auto* p : parts) expectFoundWithout(m, *p, preset.name);
+            for (const auto* p : parts) ++gone, found += expectFoundWithout(m, *p, preset.name);
         }
     }
+    std::cout << gone << " taken away, " << found << " found, the rest closed by others\n";
+    EXPECT_GE(found, 0.9 * gone);
 }
 
 TEST(Holes, OfHalfAnInchMatterToQuarterInchMeshOnly) {
