@@ -30,7 +30,7 @@ double bought(const Answer& a, std::string_view item) {
 TEST(Doors, OfTwoLeavesAreSoundAndShut) {
     int n = 0;
     for (const auto* leaf : {"split", "double"})
-        for (const auto* skin : {"grooved-5/8", "battens", "shiplap"}) {
+        for (const auto* skin : {"grooved-5/8", "battens", "shiplap", "tongue_groove"}) {
             const auto d = withDoor({{"doors.1.leaf", leaf}, {"skin.kind", skin}});
             if (++n % 4 == 1 && !sampled())
                 expectWholeAndShut(d);

@@ -202,8 +202,8 @@ bool expectFoundWithout(const Model& whole, const Part& gone, std::string_view w
 }
 
 TEST(Holes, AppearWhereAClosingPartIsTakenAway) {
-    // Of each closing role of each preset one part after another; OIKO_HOLES_ALL takes every one, of all presets or of the one it names; else
-    // the first and the last do.
+    // Of each closing role of each preset one part after another; OIKO_HOLES_ALL takes every one, of all presets or of the one it names;
+    // else the first and the last do.
     const char* asked = std::getenv("OIKO_HOLES_ALL");
     const bool all = asked != nullptr;
     int gone = 0, found = 0;

@@ -5,7 +5,7 @@
 
 #include "core/catalog/skins.h"
 #include "core/design/shell.h"
-#include "some.h"
+#include "whole.h"
 
 namespace oiko {
 namespace {
@@ -56,6 +56,34 @@ TEST(Shiplap, HalvesLieOverOneAnother) {
     EXPECT_NEAR(low->extent(low->thick()) / 25.4, 0.75, 1e-3);
     EXPECT_NEAR(low->extent(low->wide) / 25.4, 7.25, 1e-3);
     EXPECT_EQ(told(overlaps(m)), "");
+}
+
+TEST(TongueAndGroove, CoversByItsFaceAndIsShut) {
+    const auto d = wearing("tongue_groove", {{"windows.1.wall", "front"}, {"doors.1.height", "72in"}});
+    const auto m = modelOf(d);
+    const auto *low = m.find("back/siding/2/1"), *up = m.find("back/siding/3/1");
+    ASSERT_TRUE(low && up);
+    // A 1x6 is 5 3/8 in over its tongue and covers 5 1/8; the tongue is the middle third of the thickness.
+    EXPECT_NEAR((up->box().low.z - low->box().low.z) / 25.4, 5.125, 1e-3);
+    EXPECT_NEAR((low->box().high.z - up->box().low.z) / 25.4, 0.25, 1e-3);
+    EXPECT_NEAR(low->extent(low->wide) / 25.4, 5.375, 1e-3);
+    // One that no opening cuts.
+    const auto whole = std::ranges::find_if(m.parts, [](const Part& p) {
+        return p.id.starts_with("back/siding/") && !p.id.starts_with("back/siding/1/") && p.solids.size() == 3;
+    });
+    ASSERT_NE(whole, m.parts.end());
+    low = &*whole;
+    for (const auto& solid : low->solids) EXPECT_NEAR(bounds(solid).size().y / 25.4, 0.25, 1e-3);
+    // A row's face is the wall's length by 5 1/8 in; the groove takes as much wood away as the tongue brings.
+    EXPECT_NEAR(low->volumeMm3() / std::pow(25.4, 3), low->extent(low->along) / 25.4 * 5.125 * 0.75, 0.5);
+    // 71 3/4 in of leaf are fourteen boards to the sixteenth.
+    int boards = 0;
+    for (const auto& p : m.parts) boards += p.role == "leaf" && p.opening == "doors.1";
+    EXPECT_EQ(boards, 14);
+    for (const auto& more : std::vector<std::vector<Change>>{{},
+                                                             {{"roof.form", "gable"}, {"flock.count", "8"}, {"doors.1.leaf", "split"}},
+                                                             {{"form.kind", "elevated"}, {"flock.count", "5"}, {"roof.pitch", "6/12"}}})
+        expectWholeAndShut(wearing("tongue_groove", more));
 }
 
 TEST(Shiplap, LeavesAreBoardedAndBraced) {
@@ -122,7 +150,7 @@ TEST(Skins, AreEachPaintedNailedAndPriced) {
         totals[std::string{kind.name}] = a->bill.total;
         const auto paint = std::ranges::find(a->bill.lines, "paint-gallon", &BuyLine::item);
         ASSERT_NE(paint, a->bill.lines.end()) << kind.name;
-        EXPECT_EQ(skinThick(kind.name), kind.boards ? inches(0.75) : thicknessOf(kind.stock));
+        EXPECT_EQ(skinThick(kind.name), kind.boards() ? inches(0.75) : thicknessOf(kind.stock));
     }
     // Boards cost more than thin panels.
     EXPECT_GT(totals["shiplap"], totals["grooved-3/8"]);

@@ -6,31 +6,34 @@
 
 #include "core/base/quantity.h"
 #include "core/catalog/lumber.h"
-#include "core/catalog/source.h"
 #include "core/catalog/stock.h"
 
 namespace oiko {
 
 struct Skin {
     std::string_view name, stock;
-    bool battens, boards;
-    Source source = kPractice;
+    bool battens;
+    Length lap{};         ///< of level boards: how far each goes over or into its neighbour; none: panels
+    bool tongue = false;  ///< into it by a tongue a third of the thickness, else over it by half
+    bool boards() const { return lap > Length{}; }
 };
+/// A shiplap board covers the one below by three eighths, half its thickness each; a tongue is a quarter of an inch long, so that a 1x6 of
+/// 5 3/8 in covers 5 1/8. Source: PS 20-20, worked lumber, from memory.
+inline constexpr Length kShiplap = inches(0.375), kTongue = inches(0.25);
 inline constexpr std::array kSkins{
-    Skin{"grooved-5/8", "grooved-5/8", false, false},
-    Skin{"grooved-3/8", "grooved-3/8", false, false},
-    Skin{"battens", "plain-1/2", true, false},
-    Skin{"shiplap", "shiplap-1x8", false, true},
+    Skin{"grooved-5/8", "grooved-5/8", false},
+    Skin{"grooved-3/8", "grooved-3/8", false},
+    Skin{"battens", "plain-1/2", true},
+    Skin{"shiplap", "shiplap-1x8", false, kShiplap},
+    Skin{"tongue_groove", "matched-1x6", false, kTongue, true},
 };
 constexpr const Skin& skin(std::string_view name) { return *std::ranges::find(kSkins, name, &Skin::name); }
 /// Panel or board, without battens, which stand on it as trim does.
 inline Length skinThick(std::string_view name) {
     const auto& s = skin(name);
-    return s.boards ? profile(s.stock)->thick : thicknessOf(s.stock);
+    return s.boards() ? profile(s.stock)->thick : thicknessOf(s.stock);
 }
 
-/// A shiplap board covers the one below by three eighths, half its thickness each. Source: PS 20-20, worked lumber, from memory.
-inline constexpr Length kShiplap = inches(0.375);
 /// No strip of a board is ripped narrower than it is thick; what is left open beside it lies under trim or tails. Common practice.
 inline constexpr Length kLeastStrip = inches(0.75);
 

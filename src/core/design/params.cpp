@@ -361,7 +361,8 @@ std::vector<Param> declare() {
         return freePlace(a, wall, self, w, ridge ? *ridge - Length::ticks(w.count() / 2) : centred(a, self, wall, w));
     }));
     // Skin
-    p.push_back(choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8", "battens", "shiplap"}, word("grooved-5/8"), false));
+    p.push_back(
+        choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove"}, word("grooved-5/8"), false));
     for (const auto key : {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"})
         p.push_back({key, skin, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(count("finish.coats", skin, 1, 3, always(std::int64_t{2}), false));

@@ -32,9 +32,9 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     const auto& wears = skin(s.choice("skin.kind"));
     Lane siding{{"ruler.siding", {Ref{"stock." + std::string{wears.stock}}}}, {0}, inMm(size)};
     for (int n = 1; siding.joints.back() < inMm(size) - 0.01; ++n) siding.joints.push_back(inMm(panel * n));
-    if (!wears.boards) r.lanes.push_back(std::move(siding));
+    if (!wears.boards()) r.lanes.push_back(std::move(siding));
     const auto half = Length::ticks((panel - kerf).count() / 2), sixteenth = inches(0.0625);
-    for (int n = 0; n < 5 && !wears.boards; ++n) {
+    for (int n = 0; n < 5 && !wears.boards(); ++n) {
         r.goodSizes.push_back({panel * n + sixteenth * (half / sixteenth), {"ruler.halfpanel", {std::int64_t{n}}}});
         r.goodSizes.push_back({panel * (n + 1), {"ruler.panel", {std::int64_t{n + 1}}}});
     }

@@ -6,6 +6,7 @@
 
 #include "core/base/tolerance.h"
 #include "core/catalog/lumber.h"
+#include "core/catalog/skins.h"
 #include "core/design/design.h"
 #include "core/design/ground.h"
 #include "core/design/layout.h"
@@ -120,6 +121,13 @@ std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, doub
 std::vector<double> boardEnds(Ask& ask, double from, double to, const std::vector<double>& middles, double first = 1e9);
 /// Evenly spaced left edges of members `thick` wide, both ends flush, at most `apart` centre to centre.
 std::vector<double> evenly(double length, double thick, double apart);
+/// Across its thickness from the outside: inwards from `d0` to `d1`, up from `z0` to `z1`.
+struct Layer {
+    double d0, d1, z0, z1;
+};
+/// What a level board of the skin is made of: two halves that lap, or three thirds of which the middle one is groove and tongue. Seen from
+/// `z` to `edge`; what goes into its neighbours begins at `joint` and ends at `end`.
+std::vector<Layer> boardLayers(const Skin& kind, double thick, double z, double joint, double edge, double end);
 std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth
 
 void foundation(Builder&);

@@ -71,15 +71,18 @@ struct Fitter {
                w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - 1.5 * kIn), Joint::Kind::hinged, kGap);
     }
 
-    /// Shiplap boards across the stiles, the first and last no narrower than an inch; a brace from the lower hinge up holds them square.
+    /// The skin's boards across the stiles, the first and last no narrower than an inch; a brace from the lower hinge up holds them square.
     void boardedLeaf(const std::string& name, const std::string& stock, const std::string& frame, double u0, double u1, double z0,
                      double z1) {
-        const double lap = inMm(kShiplap), seen = inMm(profile(stock)->wide) - lap, t = b.skinThick, rest = std::fmod(z1 - z0, seen);
+        const auto& kind = oiko::skin(b.s.choice("skin.kind"));
+        const double lap = inMm(kind.lap), seen = inMm(profile(stock)->wide) - lap, t = b.skinThick, rest = std::fmod(z1 - z0, seen);
         int n = 0;
-        for (double z = z0, row = rest < kIn ? seen / 2 : seen; z < z1 - kSameMm; z += row, row = seen) {
+        for (double z = z0, row = rest > kSameMm && rest < kIn ? seen / 2 : seen; z < z1 - kSameMm; z += row, row = seen) {
             const double head = std::min(z + row, z1), end = std::min(head + lap, z1);
-            put(name + "board/" + std::to_string(n + 1), "leaf", Form::lumber, stock, w.u, kUp,
-                {w.box(u0, u1, -t, -t / 2, z, head), w.box(u0, u1, -t / 2, 0, n == 0 ? z : z + lap, end)});
+            std::vector<Solid> solids;
+            for (const auto& l : boardLayers(kind, t, z, n == 0 ? z : z + lap, head, end))
+                solids.push_back(w.box(u0, u1, l.d0, l.d1, l.z0, l.z1));
+            put(name + "board/" + std::to_string(n + 1), "leaf", Form::lumber, stock, w.u, kUp, std::move(solids));
             ++n;
         }
         const double wide = inMm(profile(frame)->wide), foot = z0 + wide, head = z1 - wide, inA = u0 + wide, inE = u1 - wide;

@@ -141,9 +141,9 @@ struct Siding {
         }
     }
 
-    /// Level boards from below, each over the one below by a rabbet half its thickness deep.
+    /// Level boards from below, each over the one below by a rabbet half its thickness deep, or into the one above by a tongue.
     void boards() {
-        const double lap = inMm(kShiplap), seen = inMm(profile(kind.stock)->wide) - lap, least = inMm(kLeastStrip);
+        const double lap = inMm(kind.lap), seen = inMm(profile(kind.stock)->wide) - lap, least = inMm(kLeastStrip);
         const double high = w.sloping ? inMm(b.shell.tallestPanel()) : top(0, t);
         int row = 0;
         for (double z = bottom; high - z >= least; z += seen, ++row) {
@@ -172,8 +172,8 @@ struct Siding {
                         if (!s.empty()) solids.push_back(std::move(s));
                     }
                 };
-                part(-t, -t / 2, z, std::min(z + seen, end));  // over the board below
-                part(-t / 2, 0, row == 0 ? z : z + lap, end);  // under the board above
+                for (const auto& l : boardLayers(kind, t, z, row == 0 ? z : z + lap, std::min(z + seen, end), end))
+                    part(l.d0, l.d1, l.z0, l.z1);
                 Bounds size;
                 for (const auto& s : solids) size.add(bounds(s));
                 // A sliver under the ridge, or one half of the thickness alone, is no board.
@@ -187,6 +187,15 @@ struct Siding {
         }
     }
 };
+
+}  // namespace
+
+std::vector<Layer> boardLayers(const Skin& kind, double t, double z, double joint, double edge, double end) {
+    if (kind.tongue) return {{-t, -t * 2 / 3, z, edge}, {-t * 2 / 3, -t / 3, joint, end}, {-t / 3, 0, z, edge}};
+    return {{-t, -t / 2, z, edge}, {-t / 2, 0, joint, end}};
+}
+
+namespace {
 
 void cornerBoards(Builder& b) {
     const double bottom = b.floor - inMm(b.shell.deck) - kIn, wide = 3.5 * kIn, front = b.walls[0].skin, back = b.walls[2].skin;
@@ -246,7 +255,7 @@ void skin(Builder& b) {
             siding.kickBoards();
             continue;
         }
-        siding.kind.boards ? siding.boards() : siding.panels();
+        siding.kind.boards() ? siding.boards() : siding.panels();
         if (siding.kind.battens) siding.battens();
     }
     cornerBoards(b);
