@@ -83,7 +83,7 @@ TEST(TongueAndGroove, CoversByItsFaceAndIsShut) {
     for (const auto& more : std::vector<std::vector<Change>>{{},
                                                              {{"roof.form", "gable"}, {"flock.count", "8"}, {"doors.1.leaf", "split"}},
                                                              {{"form.kind", "elevated"}, {"flock.count", "5"}, {"roof.pitch", "6/12"}}})
-        expectWholeAndShut(wearing("tongue_groove", more));
+        if (!sampled() || more.empty()) expectWholeAndShut(wearing("tongue_groove", more));
 }
 
 TEST(Shiplap, LeavesAreBoardedAndBraced) {
