@@ -220,6 +220,38 @@ TEST(SlopingGround, StepsAndRampComeDownToIt) {
     }
 }
 
+TEST(SlopingGround, DrawnHeightsStartAtThePostsFeet) {
+    const auto a = answerTo(presetDesign("bank").value());
+    const auto d = runFrame(*a->model, *a->settled, *a->takeoff, "runs.1", "outer");
+    double left = 0, right = 0;  // of the frame as it is drawn, seen from behind
+    const auto& first = part(*a->model, "runs.1/post/outer/1");
+    const auto& second = part(*a->model, "runs.1/post/outer/2");
+    const double one = first.extent({0, 0, 1}), two = second.extent({0, 0, 1});
+    double lowX = 1e300, highX = -1e300;
+    for (const auto& m : d.dimensions)
+        if (std::fabs(m.a.x - m.b.x) < 1) lowX = std::min(lowX, m.a.x), highX = std::max(highX, m.a.x);
+    for (const auto& m : d.dimensions)
+        if (std::fabs(m.a.x - m.b.x) < 1) (m.a.x < (lowX + highX) / 2 ? left : right) += std::fabs(m.b.y - m.a.y);
+    // The chain on the left goes on over the beam, 5 1/2 in.
+    const double beam = 5.5 * 25.4;
+    EXPECT_TRUE((std::fabs(left - beam - one) < 1 && std::fabs(right - two) < 1) ||
+                (std::fabs(left - beam - two) < 1 && std::fabs(right - one) < 1))
+        << left / 25.4 << " " << right / 25.4 << " posts " << one / 25.4 << " " << two / 25.4;
+    EXPECT_GT(std::fabs(one - two), 25.4) << "unlike, or nothing is shown";
+    // A stringer's foot rises along the ground, and says by how much.
+    const auto steps = stringer(*a->model, *a->settled, *a->takeoff, 1);
+    const auto& board = part(*a->model, "doors.1/steps/stringer/1");
+    double heel = 1e300, toe = 1e300, out = 1e300;
+    for (const auto& solid : board.solids)
+        for (const auto& v : solid.vertices) heel = std::min(heel, v.z), out = std::min(out, v.y);
+    for (const auto& solid : board.solids)
+        for (const auto& v : solid.vertices)
+            if (v.y < out + 1) toe = std::min(toe, v.z);
+    EXPECT_GT(toe - heel, 25.4);
+    EXPECT_TRUE(
+        std::ranges::any_of(steps.dimensions, [&](const Dimension& m) { return std::fabs(inMm(m.measured()) - (toe - heel)) < 0.5; }));
+}
+
 TEST(SlopingGround, HeightsOutsideAreMeasuredFromTheGroundThere) {
     const auto value = [](const Design& d, std::string_view id) {
         const auto a = answerTo(d);

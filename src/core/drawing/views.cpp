@@ -78,6 +78,10 @@ std::vector<std::pair<double, std::string>> alongWall(const std::vector<Framed>&
 void groundLine(Drawing& d, const Model& m, const Look& look, double x0, double x1, double depth = 0) {
     const auto at = [&](double x) { return Vec2{x, m.ground.under(look.origin + look.right * x + look.toEye() * depth) - look.origin.z}; };
     d.add({Pen::cut, Fill::none, {at(x0), at(x1)}, false, ""});
+    if (m.ground.level()) return;
+    // Heights run from the level line at the coop's highest corner.
+    d.add({Pen::centre, Fill::none, {{x0, -look.origin.z}, {x1, -look.origin.z}}, false, ""});
+    d.labels.push_back({{x1, 30 - look.origin.z}, Message{"plan.levelline", {}}, 2.0, 1, 0, false, ""});
 }
 
 }  // namespace
@@ -248,13 +252,15 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     for (const auto& run : runPlaces(s))
         if (const double out = inMm(runOffset(s) + run.length); run.side == side && risesFrom(m.ground, side) * out < -1)
             groundLine(d, m, look, inMm(run.at) - 300, inMm(run.at + run.width) + 300, out);
+    // Along the wall below the ground there.
+    const double base = std::min(m.ground.under(look.origin), m.ground.under(look.origin + look.right * length));
     chain(
         d, alongWall(openings, length),
         [&](double u) {
-            return Vec2{u, 0};
+            return Vec2{u, base};
         },
         -7);
-    d.dimensions.push_back({{0, 0}, {length, 0}, -14, sizeKey(side)});
+    d.dimensions.push_back({{0, base}, {length, base}, -14, sizeKey(side)});
     // Heights: grade, floor, and the wall at its left end; of a sloping wall at its right end too, and of the ridge.
     const int local = shell.localSide(side);
     const auto wallAt = [&](bool right) {
@@ -386,41 +392,47 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
                reach(p, true) < face + (which == "inner" ? 100 : 10);
     });
     project(d, m, parts, look);
-    std::vector<std::pair<double, std::string>> along, up{{0, ""}};
-    double high = 0, last = -1e300, lastTop = 0;  // of all; of the rightmost post
+    std::vector<std::pair<double, std::string>> along, up;
+    double high = 0, base = 0;                                                      // of all
+    double first = 1e300, firstFoot = 0, last = -1e300, lastFoot = 0, lastTop = 0;  // of the leftmost post and of the rightmost
     for (const auto i : parts) {
         const auto& p = m.parts[i];
         const auto [a, e] = extentOn(look, p);
         const bool upright = p.along.z > 0.9;
         d.labels.push_back({{(a.x + e.x) / 2, (a.y + e.y) / 2}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, false, p.id});
         if (p.role == "run-post") {
-            along.emplace_back(a.x, ""), along.emplace_back(e.x, ""), high = std::max(high, e.y);
-            if (a.x > last) last = a.x, lastTop = e.y;
+            along.emplace_back(a.x, ""), along.emplace_back(e.x, ""), high = std::max(high, e.y), base = std::min(base, a.y);
+            if (a.x > last) last = a.x, lastTop = e.y, lastFoot = a.y;
+            if (a.x < first) first = a.x, firstFoot = a.y;
         }
-        if (p.role == "run-rail") up.emplace_back(a.y, "");
+        // What lies on sloping ground has no height of its own.
+        if (p.role == "run-rail" && std::fabs(p.along.z) < 1e-9) up.emplace_back(a.y, "");
         if (p.role == "run-beam") up.emplace_back(a.y, ""), up.emplace_back(e.y, ""), high = std::max(high, e.y);
     }
     if (along.empty()) return d;
-    if (up.back().first < high - 1) up.emplace_back(high, "");
+    // Up the left post from its foot.
+    std::erase_if(up, [&](const auto& at) { return at.first < firstFoot; });
+    up.emplace_back(firstFoot, "");
     std::ranges::sort(along), std::ranges::sort(up);
+    if (up.back().first < high - 1) up.emplace_back(high, "");
     // From post to post at their left edges, and the whole.
     const double left = along.front().first, right = along.back().first;
     std::vector<std::pair<double, std::string>> posts{{right, ""}};
     for (std::size_t i = 0; i < along.size(); i += 2) posts.push_back(along[i]);
     chain(
         d, posts,
-        [](double u) {
-            return Vec2{u, 0};
+        [&](double u) {
+            return Vec2{u, base};
         },
         -7);
-    d.dimensions.push_back({{left, 0}, {right, 0}, -14, ""});
+    d.dimensions.push_back({{left, base}, {right, base}, -14, ""});
     chain(
         d, up,
         [&](double z) {
             return Vec2{left, z};
         },
         7);
-    if (lastTop < high - 1) d.dimensions.push_back({{right, 0}, {right, lastTop}, -7, ""});
+    if (lastTop < high - 1 || lastFoot != firstFoot) d.dimensions.push_back({{right, lastFoot}, {right, lastTop}, -7, ""});
     groundLine(d, m, look, left - 150, right + 150, face - dot(look.origin, out));
     return d;
 }
@@ -460,12 +472,15 @@ Drawing stringer(const Model& m, Settled& s, const Takeoff& t, int door) {
         -7);
     d.dimensions.push_back({{low.x, low.y}, {high.x, low.y}, -14, ""});
     // The foot stands on the ground, the head plumb against the frame: where the lower edge meets either.
-    double foot = high.x, head = high.y;
+    double foot = high.x, head = high.y, toe = high.y;
     for (const auto& solid : part->solids)
         for (std::size_t k = 0; k < solid.faces.size(); ++k)
             for (const auto v : solid.faces[k]) {
                 const auto q = look.on(solid.vertices[v]);
-                if (facePlane(solid, k).normal.z < -0.97) foot = std::min(foot, q.x);
+                if (facePlane(solid, k).normal.z < -0.97) {
+                    foot = std::min(foot, q.x);
+                    if (q.x > high.x - 1) toe = std::min(toe, q.y);
+                }
                 if (q.x < low.x + 1) head = std::min(head, q.y);
             }
     d.dimensions.push_back({{foot, low.y}, {high.x, low.y}, -21, ""});
@@ -477,7 +492,10 @@ Drawing stringer(const Model& m, Settled& s, const Takeoff& t, int door) {
                         0,
                         true,
                         part->id});
-    d.add({Pen::cut, Fill::none, {{low.x - 200, low.y}, {high.x + 200, low.y}}, false, ""});
+    // On a slope the foot is cut along it: the ground goes through its heel and its toe.
+    const double rise = high.x - foot > 1 ? (toe - low.y) / (high.x - foot) : 0;
+    d.add({Pen::cut, Fill::none, {{low.x - 200, low.y + rise * (low.x - 200 - foot)}, {high.x + 200, toe + rise * 200}}, false, ""});
+    if (toe > low.y + 1) d.dimensions.push_back({{high.x, low.y}, {high.x, toe}, -16, ""});
     return d;
 }
 
@@ -551,9 +569,11 @@ Drawing crossSection(const Model& m, Settled& s) {
     const double floor = inMm(shell.floorTop), span = alongY ? deep : w;
     const double foot = std::min(0.0, d.low.y);
     d.dimensions.push_back({{0, foot}, {span, foot}, -7, alongY ? "coop.depth" : "coop.width"});
-    if (s.applies("foundation.depth")) {
-        d.dimensions.push_back({{0, -inMm(s.length("foundation.depth"))}, {0, 0}, 18, "foundation.depth"});
-    }
+    // On a slope each post's hole has its own depth below the line, in the table of supports; a trench is as deep as its lowest ground
+    // asks.
+    if (const double grade = m.ground.lowest({{0, 0, 0}, {w, deep, 0}});
+        s.applies("foundation.depth") && (onConcrete(s) || m.ground.level()))
+        d.dimensions.push_back({{0, grade - inMm(s.length("foundation.depth"))}, {0, grade}, 18, "foundation.depth"});
     const bool lowRight = shell.turn == 0 || shell.turn == 3;
     const double x = lowRight ? span : 0, other = lowRight ? 0 : span;
     d.dimensions.push_back({{x, floor}, {x, floor + inMm(shell.lowWall())}, lowRight ? -18.0 : 18.0, "coop.low_wall"});
