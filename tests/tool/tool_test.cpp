@@ -9,6 +9,7 @@
 #include <cstdlib>
 #include <filesystem>
 #include <fstream>
+#include <map>
 #include <nlohmann/json.hpp>
 #include <set>
 #include <sstream>
@@ -65,6 +66,20 @@ TEST_F(Tool, KeysTellsAllOfEachParameter) {
             for (const auto& o : k["options"]) EXPECT_FALSE(o["label"].get<std::string>().starts_with("⟨")) << o;
     }
     EXPECT_TRUE(names.contains("windows.*.width"));
+}
+
+TEST_F(Tool, KeysNameEachType) {
+    const std::map<std::string, std::string> known{{"coop.width", "length"}, {"roof.pitch", "angle"},  {"flock.floor_each", "area"},
+                                                   {"place.snow", "load"},   {"trip.load", "mass"},    {"budget.total", "money"},
+                                                   {"prices.tax", "share"},  {"flock.count", "count"}, {"flock.double", "flag"},
+                                                   {"roof.form", "choice"},  {"place.name", "text"}};
+    std::size_t seen = 0;
+    for (const auto& k : json::parse(run("keys --json").out))
+        if (const auto at = known.find(k["key"]); at != known.end()) {
+            ++seen;
+            EXPECT_EQ(k["type"], at->second) << at->first;
+        }
+    EXPECT_EQ(seen, known.size());
 }
 
 TEST_F(Tool, EveryOptionDefaultAndLimitCanBeSetAsListed) {

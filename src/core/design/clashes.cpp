@@ -492,10 +492,10 @@ std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
         // Beside the coop and at its far end, with the ground before its gate.
         const auto gate = s.length(run.key + ".gate_width");
         const auto along = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, kWallDeep);
-        const auto all4 = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, run.length + gate);
+        const auto farther = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, run.length + gate);
         const auto high = runHeight(s, run);
         const auto far = run.shared ? high : high - mm(std::tan(inRadians(s.angle(run.key + ".pitch"))) * inMm(run.length - kWallDeep));
-        if (const auto least = std::min(high - mm(g.highest(along)), far - mm(g.highest(all4))); least < inches(36))
+        if (const auto least = std::min(high - mm(g.highest(along)), far - mm(g.highest(farther))); least < inches(36))
             return Clash{"ground.run", corner, run.key + (run.shared ? ".length" : ".height"), {least, inches(36)}};
     }
     return std::nullopt;
