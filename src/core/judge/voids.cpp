@@ -167,7 +167,11 @@ std::optional<Vec3> Space::passage(std::uint32_t a, std::uint32_t b) const {
         }
     Vec3 middle{};
     for (std::size_t k = 0; k < n; ++k) middle = middle + face[k] * (1.0 / static_cast<double>(n));
-    return middle;
+    // The distance from what is convex is greatest in a corner.
+    const auto off = [&](Vec3 v) { return offRidge(p, v) && offRidge(q, v); };
+    if (off(middle)) return middle;
+    const auto best = std::find_if(face.begin(), face.begin() + n, off);
+    return best == face.begin() + n ? std::nullopt : std::optional{*best};
 }
 
 std::uint32_t Space::across(std::uint32_t n, int axis, int sign) {
@@ -195,63 +199,114 @@ bool Space::cornersWithin(const Body& body, const Cell& c) const {
     return true;
 }
 
+/// The most that a cube rises over a plane.
+static double rises(const Plane& plane, const Cell& c) {
+    const auto& n = plane.normal;
+    return plane.height(c.middle) + c.half * (std::fabs(n.x) + std::fabs(n.y) + std::fabs(n.z));
+}
+
+/// A point of a cube that lies over all planes: each in turn draws it out. None found is no proof that there is none.
+static bool seenFromOnePoint(const Cell& c, const std::vector<Plane>& planes) {
+    auto q = c.middle;
+    for (int round = 0; round < 40; ++round) {
+        bool over = true;
+        for (const auto& plane : planes)
+            if (const double h = plane.height(q); h < 1e-6) over = false, q = q + plane.normal * (1e-5 - h);
+        if (over) return true;
+        for (const auto& [at, middle] : {std::pair{&q.x, c.middle.x}, {&q.y, c.middle.y}, {&q.z, c.middle.z}})
+            *at = std::clamp(*at, middle - c.half, middle + c.half);
+    }
+    return false;
+}
+
+bool Space::bounded(Cell& c) {
+    Few around;
+    if (c.nearN > around.which.size()) return false;
+    for (std::uint32_t i = 0; i < c.nearN; ++i) around.which[around.n++] = near[c.nearFrom + i];
+    Plates plates;
+    for (const auto which : around.all()) {
+        const Plane* over[2] = {};
+        std::size_t count = 0;
+        for (const auto& face : bodies[which].planes)
+            if (rises(face, c) > 0.2 * r && ++count <= 2) over[count - 1] = &face;
+        if (count == 2 && dot(over[0]->normal, over[1]->normal) < -1 + 1e-9 && !plates.add(*over[0], *over[1])) return false;
+    }
+    if (plates.layers.empty()) return boundedOn(c, around, nullptr);
+    if (!plates.whole(2 * r)) return false;
+    double top = -1e300;
+    for (const auto& layer : plates.layers) top = std::max(top, layer.second);
+    const Plane before{plates.normal, top + r}, behind{plates.normal * -1, -plates.layers.front().first + r};
+    auto twin = c;
+    if (!boundedOn(c, around, &before) || !boundedOn(twin, around, &behind)) return false;
+    if (c.state == Kind::closed) {
+        c = twin;
+    } else if (twin.state != Kind::closed) {
+        c.twin = static_cast<std::uint32_t>(cells.size());
+        cells.push_back(twin);
+    }
+    return true;
+}
+
+bool Space::boundedOn(Cell& c, Few around, const Plane* side) {
+    c.flatFrom = static_cast<std::uint32_t>(flats.size()), c.flatN = 0, c.ridge = kNone, c.state = Kind::flat;
+    const auto bound = [&](const Plane& plane) { flats.push_back(plane), ++c.flatN; };
+    if (side) bound(*side);
+    // Faces of a body that what is left of the cube is over, lying within the others. What one face bounds may lie under another's.
+    std::array<const Plane*, 4> over{};
+    std::size_t count = 0;
+    const auto clears = [&](const Body& body) {
+        count = 0;
+        for (const auto& face : body.planes) {
+            double top = rises(face, c);
+            for (std::uint32_t i = c.flatFrom; i < c.flatFrom + c.flatN && top > 0.2 * r; ++i) {
+                const double with = dot(face.normal, flats[i].normal);
+                if (with > 1 - 1e-9 && flats[i].offset - face.offset >= r - 1e-9) return true;
+                if (with < -1 + 1e-9) top = std::min(top, -flats[i].offset - face.offset);
+            }
+            if (top > 0.2 * r && ++count <= over.size()) over[count - 1] = &face;
+        }
+        return false;
+    };
+    for (bool more = true; more && c.state == Kind::flat;) {
+        more = false;
+        const auto left = std::ranges::remove_if(around.all(), [&](std::uint32_t which) {
+            if (clears(bodies[which])) return true;
+            if (count == 0) c.state = Kind::closed;
+            if (count == 1) bound({over[0]->normal, over[0]->offset + r}), more = true;
+            return count <= 1;
+        });
+        around.n -= left.size();
+    }
+    if (c.state == Kind::closed || around.n == 0) return true;
+    c.ridge = around.which[0];
+    if (around.n > 1 || clears(bodies[c.ridge]) || count > over.size()) return false;
+    std::vector<Plane> all{flats.begin() + c.flatFrom, flats.end()};
+    for (std::size_t i = 0; i < count; ++i) all.push_back({over[i]->normal, over[i]->offset + r});
+    return seenFromOnePoint(c, all);
+}
+
 void Space::judge(std::uint32_t n) {
     auto c = cells[n];
     const double d = c.half * std::sqrt(3.0);
     const auto start = static_cast<std::uint32_t>(near.size()), flatStart = static_cast<std::uint32_t>(flats.size());
-    bool flat = true, closed = false;
-    Plates plates;
+    bool closed = false;
     for (std::uint32_t i = 0; i < c.nearN && !closed; ++i) {
         const auto which = near[c.nearFrom + i];
         const auto& body = bodies[which];
         if (fromBox(body.box, c.middle) > r + d) continue;
         const double away = from(body, c.middle);
         if (away > r + d) continue;
-        if (away + d <= r || (away + c.half <= r && cornersWithin(body, c))) closed = true;
+        closed = away + d <= r || (away + c.half <= r && cornersWithin(body, c));
         near.push_back(which);
-        if (!flat || closed) continue;
-        // Faces that the cell is over, lying within the others: one, or both of a plate.
-        const Plane* over[3] = {};
-        std::size_t count = 0;
-        for (const auto& plane : body.planes) {
-            const double top =
-                plane.height(c.middle) + c.half * (std::fabs(plane.normal.x) + std::fabs(plane.normal.y) + std::fabs(plane.normal.z));
-            if (top > 0.2 * r && count < 3) over[count++] = &plane;
-        }
-        if (count == 0)
-            closed = true;
-        else if (count == 1)
-            flats.push_back({over[0]->normal, over[0]->offset + r});
-        else if (count > 2 || dot(over[0]->normal, over[1]->normal) > -1 + 1e-9 || !plates.add(*over[0], *over[1]))
-            flat = false;
     }
-    flat = flat && plates.whole(2 * r);
     c.nearFrom = start, c.nearN = static_cast<std::uint32_t>(near.size()) - start;
     if (closed)
         c.state = Kind::closed, c.nearN = 0, near.resize(start);
     else if (c.nearN == 0)
         c.state = Kind::free;
-    else if (flat)
-        c.state = Kind::flat;
-    else if (c.half <= base)
-        c.state = Kind::doubtful;
-    if (c.state != Kind::flat) {
+    else if (!bounded(c)) {
         flats.resize(flatStart);
-    } else if (plates.layers.empty()) {
-        c.flatFrom = flatStart, c.flatN = static_cast<std::uint32_t>(flats.size()) - flatStart;
-    } else {
-        // The near side and its twin beyond the plates, each with the planes that bound both.
-        const std::vector<Plane> both{flats.begin() + flatStart, flats.end()};
-        double top = -1e300;
-        for (const auto& layer : plates.layers) top = std::max(top, layer.second);
-        auto twin = c;
-        flats.push_back({plates.normal, top + r});
-        c.flatFrom = flatStart, twin.flatFrom = static_cast<std::uint32_t>(flats.size());
-        c.flatN = twin.flatN = static_cast<std::uint32_t>(both.size()) + 1;
-        flats.insert(flats.end(), both.begin(), both.end());
-        flats.push_back({plates.normal * -1, -plates.layers.front().first + r});
-        c.twin = static_cast<std::uint32_t>(cells.size());
-        cells.push_back(twin);
+        c.state = c.half <= base ? Kind::doubtful : Kind::unknown;
     }
     cells[n] = c;
     if (c.state == Kind::unknown) halve(n);

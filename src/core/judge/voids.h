@@ -1,10 +1,14 @@
 #pragma once
 // Space halved into cubes as far as needed. A cube is free where its whole is farther than the ball's radius from every solid, closed
-// where its whole is nearer to one; where each solid near shows it one flat face only, what is free of it is convex and the cube need not
-// be halved; nor where one plate passes through it and parts it in two. What remains at the smallest size is doubtful.
+// where its whole is nearer to one. It need not be halved where what is free of it hangs together: where each solid near shows it one flat
+// face only, that is convex; where one shows it an edge or a corner besides, it does if there is a point over all faces, for from any free
+// place the straight way there leads away from every face it is under. A plate through a cube parts it in two such. What remains at the
+// smallest size is doubtful.
+#include <array>
 #include <cstdint>
 #include <limits>
 #include <optional>
+#include <span>
 #include <vector>
 
 #include "core/geometry/solid.h"
@@ -36,7 +40,15 @@ struct Cell {
     std::uint32_t children = kNone;         ///< the first of eight
     std::uint32_t nearFrom = 0, nearN = 0;  ///< bodies within reach
     std::uint32_t flatFrom = 0, flatN = 0;  ///< planes that bound what is free of a flat cell
+    std::uint32_t ridge = kNone;            ///< the body that shows a flat cell more than one face
     std::uint32_t twin = kNone;             ///< the same cube beyond the plate that parts it
+};
+
+/// The bodies round a cell, where they are few.
+struct Few {
+    std::array<std::uint32_t, 16> which{};
+    std::size_t n = 0;
+    std::span<std::uint32_t> all() { return {which.data(), n}; }
 };
 
 class Space {
@@ -49,12 +61,14 @@ public:
     }
     /// The undivided cell that holds a point.
     std::uint32_t at(Vec3 p);
-    /// On the free side of what bounds a flat cell.
+    /// In what is free of a flat cell.
     bool freeIn(const Cell& c, Vec3 p) const {
         for (std::uint32_t i = 0; i < c.flatN; ++i)
             if (flats[c.flatFrom + i].height(p) < 0) return false;
-        return true;
+        return offRidge(c, p);
     }
+    /// Faces that a cell is hardly over are left out: near them it takes two hundredths of the radius more.
+    bool offRidge(const Cell& c, Vec3 p) const { return c.ridge == kNone || from(bodies[c.ridge], p) >= 1.02 * r; }
     /// The undivided cell in which a point is free.
     std::uint32_t leafAt(Vec3 p) {
         const auto n = at(p);
@@ -105,6 +119,10 @@ private:
     /// The distance from what is convex is convex: over a cube it is greatest in a corner.
     bool cornersWithin(const Body& body, const Cell& c) const;
 
+    /// What is free of a cell hangs together, so that it need not be halved: its state is then flat or closed, with what bounds it.
+    bool bounded(Cell& c);
+    /// The same of what lies over one side of the plates in it.
+    bool boundedOn(Cell& c, Few around, const Plane* side);
     void judge(std::uint32_t n);
 };
 
