@@ -30,6 +30,7 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"run.roof", {{"runs.1.side", "right"}, {"runs.1.height", "8ft"}}},
     {"run.low", {{"runs.1.height", "4ft"}, {"runs.1.pitch", "3/12"}, {"runs.1.length", "12ft"}, {"pops.1", ""}}},
     {"run.pitch", {{"runs.1.top", "metal_lapped"}, {"runs.1.pitch", "1/12"}}},
+    {"panel.stock", {{"runs.1.top", "clear_sealed"}, {"runs.1.length", "13ft"}}},
     {"run.rafter",
      {{"stock.longest", "10ft"}, {"coop.width", "8ft"}, {"coop.depth", "6ft"}, {"flock.count", "8"}, {"runs.1.length", "11ft"}}},
     {"run.opening", {{"runs.1.side", "right"}, {"doors.1.wall", "right"}, {"doors.1.height", "4ft"}}},

@@ -4,6 +4,7 @@
 #include <map>
 
 #include "core/catalog/covers.h"
+#include "core/design/shell.h"
 #include "some.h"
 
 namespace oiko {
@@ -17,6 +18,7 @@ const std::vector<std::vector<Change>> kDecked{
     {{"roof.cover", "shingles"}, {"roof.form", "gable"}, {"form.kind", "elevated"}, {"flock.count", "5"}, {"roof.falls_to", "right"}},
     {{"roof.cover", "roll_roofing"}, {"roof.form", "gable"}, {"roof.falls_to", "left"}, {"roof.spacing", "16in"}, {"roof.deck", "ply-3/4"}},
     {{"roof.cover", "shingles"}, {"roof.form", "gable"}, {"coop.depth", "8ft"}, {"roof.ridge", "3ft"}, {"roof.other_pitch", "4/12"}},
+    {{"roof.cover", "wood_shingles"}, {"roof.form", "gable"}, {"roof.falls_to", "right"}, {"roof.pitch", "3.5/12"}},
     {{"roof.cover", "roll_roofing"}, {"roof.rake", "5in"}, {"roof.overhang", "3in"}, {"coop.width", "9ft 1in"}},
 };
 
@@ -67,6 +69,55 @@ TEST(Shingles, AreCountedAsByHand) {
     // Three bundles cover a square of 100 sq ft, as sold: 136 by 123.33 in is 116.5 sq ft, 3.5 bundles and the lowest course.
     const double square = 136 * 123.33 / 144;
     EXPECT_NEAR(26 * 4 / 26.0, square * 3 / 100 + 4 / 26.0 + 0.35, 0.05) << "whole strips waste a third of a bundle here";
+}
+
+TEST(WoodShingles, AreCountedAsByHand) {
+    // The same roof, 25 courses of 136 in: twelve running feet each, the lowest doubled; at 3/12 they are seen by 3 3/4 in.
+    const auto at = [](std::string_view pitch) {
+        return answerTo(designWith({{"roof.cover", "wood_shingles"},
+                                    {"roof.pitch", std::string{pitch}},
+                                    {"coop.width", "10ft"},
+                                    {"coop.depth", "8ft"},
+                                    {"roof.overhang", "9in"},
+                                    {"roof.rake", "8in"},
+                                    {"runs.1", ""}}));
+    };
+    const auto a = at("4/12"), flat = at("3/12");
+    EXPECT_EQ(needed(*a, "wood-shingles", "woodshingles"), 26 * 12);
+    EXPECT_EQ(bought(*a, "wood-shingles"), 6) << "312 running feet, 60 a bundle";
+    EXPECT_EQ(needed(*a, "nail-shingle", "woodnails"), 5 * 312);
+    EXPECT_EQ(bought(*a, "shingles"), 0);
+    // 117 in of run at 3/12 are 120.6 in down the slope: 33 courses, and one more.
+    EXPECT_EQ(needed(*flat, "wood-shingles", "woodshingles"), 34 * 12);
+    // Four bundles are sold for a square: 60 running feet at 5 in are 25 sq ft. Three layers of 16 in show a third of it at most, four a
+    // quarter.
+    EXPECT_NEAR(static_cast<double>(findItem(catalog(), "wood-shingles")->pack) * 5 / 12, 25, 1e-9);
+    EXPECT_LE(exposureAt(roofCover("wood_shingles"), pitch(4, 12)), inches(16.0 / 3));
+    EXPECT_LE(exposureAt(roofCover("wood_shingles"), pitch(3, 12)), inches(16.0 / 4));
+}
+
+TEST(Panels, AreAllBoughtAndAsLongAsTheShellSays) {
+    for (const auto& changes : std::vector<std::vector<Change>>{{{"roof.cover", "plastic_sealed"}, {"roof.pitch", "2/12"}},
+                                                                {{"roof.cover", "clear_lapped"}, {"roof.pitch", "5/12"}},
+                                                                {{"roof.cover", "plastic_lapped"}, {"roof.form", "gable"}},
+                                                                {{"runs.1.top", "plastic_sealed"}, {"runs.1.length", "8ft"}},
+                                                                {{"roof.cover", "metal_sealed"}, {"roof.form", "gable"}}}) {
+        const auto d = designWith(changes);
+        Settled s{d};
+        const auto a = answerTo(d);
+        EXPECT_EQ(unsound(*a->model), "");
+        double longest = 0, panels = 0, lines = 0;
+        for (const auto& p : a->model->parts)
+            if (p.role == "roof-panel") {
+                ++panels;
+                if (p.system == System::roof) longest = std::max(longest, p.extent(p.along));
+            }
+        for (const auto& l : a->bill.lines)
+            for (const auto* stock : {"metal-", "plastic-", "clear-"})
+                if (l.item.starts_with(stock) && !l.item.starts_with("clear-1/4")) lines += static_cast<double>(l.bought);
+        EXPECT_NEAR(longest, inMm(shellOf(s).panelLength()), 0.1);
+        EXPECT_EQ(panels, lines);
+    }
 }
 
 TEST(Shingles, BundlesCoverWhatTheyAreSoldFor) {

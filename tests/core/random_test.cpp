@@ -84,7 +84,8 @@ Design randomDesign(Dice& dice, Tally& tally) {
     // Keys that stand only with such a choice must come up often enough too.
     static constexpr const char* kPoured[] = {"set_posts", "slab", "curb"};
     if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(3)]}});
-    if (dice.below(4) == 0) attempt({{"roof.cover", dice.below(2) == 0 ? "shingles" : "roll_roofing"}});
+    static constexpr const char* kDeckedCovers[] = {"shingles", "wood_shingles", "roll_roofing"};
+    if (dice.below(3) == 0) attempt({{"roof.cover", kDeckedCovers[dice.below(3)]}});
     if (dice.below(5) == 0)
         attempt(
             {{"coop.width", "10'"}, {"runs.1.side", "front"}, {"runs.1.width", "15'"}, {"runs.2.side", "right"}, {"nests.wall", "back"}});
@@ -121,8 +122,8 @@ Design randomDesign(Dice& dice, Tally& tally) {
         const auto slots = s.slots();
         auto slot = slots[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(slots.size())))];
         std::string option;
-        // Half the time an option that has not had its thirty yet.
-        if (dice.below(2) == 0) {
+        // Two times in three an option that has not had its thirty yet.
+        if (dice.below(3) > 0) {
             std::vector<std::pair<std::string, std::string>> rare;
             for (const auto& c : slots)
                 for (const auto o : findParam(c)->options)
@@ -182,6 +183,9 @@ void expectWhole(const Answer& a, const std::string& which) {
     EXPECT_TRUE(a.cuts->boards.unplaced.empty())
         << which << (a.cuts->boards.unplaced.empty() ? "" : a.cuts->boardParts[a.cuts->boards.unplaced[0].first].label);
     EXPECT_TRUE(a.cuts->rolls.unplaced.empty()) << which;
+    for (const auto& p : a.takeoff->pieces)
+        if (p.form == Form::panel || p.form == Form::trim)
+            EXPECT_GE(std::ranges::max(ofProfile(catalog(), p.stock), {}, &StockItem::b)->b, p.length) << which << p.mark << " is not sold";
     EXPECT_TRUE(a.cuts->sheets.unplaced.empty())
         << which << (a.cuts->sheets.unplaced.empty() ? "" : a.cuts->sheetParts[a.cuts->sheets.unplaced[0].first].label);
     std::vector<std::int64_t> cutOf(a.cuts->boardParts.size());

@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 61> kIds{
+constexpr std::array<std::string_view, 62> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -27,7 +27,7 @@ constexpr std::array<std::string_view, 61> kIds{
     "run.gate",       "roost.boards",   "partition.form",    "partition.wall",  "partition.twice", "partition.room", "partition.rafter",
     "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
-    "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run"};
+    "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -58,6 +58,18 @@ std::string heightKey(const Opening& o) { return o.row == "nests" ? "nests.heigh
 
 std::string text(const std::string&, Length v, Settled& s) {
     return exactLength(v, s.choice("plans.units") == "metric" ? Units::metric : Units::imperial);
+}
+
+/// Panels go from one edge to the other in one length. Metal is sold as long as any rafter.
+std::optional<Clash> panelClash(std::string coverKey, std::string lengthKey, std::string_view cover, Length panel) {
+    const std::string stock{roofCover(cover).stock};
+    const auto longest = std::ranges::max(ofProfile(catalog(), stock), {}, &StockItem::b)->b;
+    if (roofCover(cover).decked || panel <= longest) return std::nullopt;
+    return Clash{"panel.stock",
+                 coverKey,
+                 std::move(lengthKey),
+                 {panel, Ref{"stock." + stock}, longest},
+                 Change{coverKey, cover.ends_with("lapped") ? "metal_lapped" : "metal_sealed"}};
 }
 
 std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
@@ -101,6 +113,7 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
         }
     }
     if (shell.otherWall() < feet(2)) return Clash{"ridge.low", "roof.ridge", "roof.other_pitch", {shell.otherWall(), feet(2)}};
+    if (auto c = panelClash("roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     const auto trim = s.length("cut.trim") * 2;
     if (shell.rafterLength() + trim > longest)
@@ -371,7 +384,8 @@ std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace&
     const double a = inRadians(fall);
     const auto rafter = mm(inMm(run.length + inches(8)) / std::cos(a) + 140 * std::tan(a));
     if (rafter + s.length("cut.trim") * 2 > longest) return Clash{"run.rafter", r + ".length", "stock.longest", {rafter, longest}};
-    return std::nullopt;
+    if (run.top == "mesh") return std::nullopt;
+    return panelClash(r + ".top", r + ".length", run.top, mm(inMm(run.length + inches(6)) / std::cos(a) + 25.4));
 }
 
 /// A run that the coop's own roof goes on over.

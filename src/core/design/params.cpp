@@ -131,12 +131,15 @@ std::vector<Param> declare() {
     p.push_back(onlyWhen(fixedLength("foundation.height", form, inches(4), inches(16), inches(8)), [](Ask& a) { return onConcrete(a); }));
     p.push_back(onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false),
                          [](Ask& a) { return setPosts(a) || onConcrete(a); }));
-    p.push_back(choice("roof.cover", form, {"metal_lapped", "metal_sealed", "shingles", "roll_roofing"}, word("metal_lapped"), false));
+    p.push_back(choice("roof.cover", form,
+                       {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed", "shingles",
+                        "wood_shingles", "roll_roofing"},
+                       word("metal_lapped"), false));
     p.push_back(choice("roof.form", form, {"single_slope", "gable"}, word("single_slope"), false));
     p.push_back(choice("roof.falls_to", form, sides, word("back"), false));
     p.push_back(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value {
         // A gable's ties want height under its ridge.
-        return gable(a) ? pitch(6, 12) : a.choice("roof.cover") == "metal_lapped" ? pitch(3, 12) : pitch(2, 12);
+        return gable(a) ? pitch(6, 12) : roofCover(a.choice("roof.cover")).least >= pitch(3, 12) ? pitch(3, 12) : pitch(2, 12);
     }));
     p.push_back(onlyWhen(
         angle("roof.other_pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value { return a.angle("roof.pitch"); }), gable));
@@ -482,8 +485,10 @@ std::vector<Param> declare() {
         return bounded(half * ((l.count() + half.count() - 1) / half.count()), feet(4), longestRun(a, self));
     }));
     p.push_back(onlyWhen(length("runs.*.at", run, Length{}, feet(12), always(Length{}), false), ownRoof));
-    p.push_back(choice("runs.*.top", run, {"metal_lapped", "metal_sealed", "clear_lapped", "clear_sealed", "mesh", "shared"},
-                       word("metal_sealed"), false));
+    p.push_back(
+        choice("runs.*.top", run,
+               {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed", "mesh", "shared"},
+               word("metal_sealed"), false));
     p.push_back(onlyWhen(angle("runs.*.pitch", run, pitch(0.5, 12), pitch(6, 12),
                                [](Ask& a) -> Value {
                                    const auto& top = a.choice(mine("runs", a) + ".top");

@@ -41,6 +41,15 @@ Length Shell::underPlates(std::string_view side, Length at, Length width) const 
 
 Length Shell::rafterLength() const { return gable() ? std::max(slopes[0].rafterLength, slopes[1].rafterLength) : slopes[0].rafterLength; }
 
+Length Shell::panelLength() const {
+    double longest = 0;
+    for (const auto& x : slopes) {
+        const double beyond = kTwoByMm / x.cosine() + 25.4;
+        longest = std::max(longest, (x.span + inMm(overhang) - x.start) / x.cosine() + (gable() ? 1 : 2) * beyond);
+    }
+    return mm(longest);
+}
+
 Length Shell::tallestPanel() const {
     if (gable()) return mm(rafterTopMm(slopes[0].y0)) + deck + inches(1);
     return otherWall() + deck + inches(1) + mm(slopes[0].rise * 90 + inMm(rafterDeep) / slopes[0].cosine());

@@ -55,6 +55,8 @@ struct Shell {
     Length underPlates(std::string_view side, Length at, Length width) const;
     /// Sawn length of the longest rafter, long point to long point.
     Length rafterLength() const;
+    /// Of the longest panel down a slope: at an eave it goes an inch over the fascia, at a ridge it ends under the cap.
+    Length panelLength() const;
     /// Deck to the highest edge of a siding panel.
     Length tallestPanel() const;
 };

@@ -52,8 +52,8 @@ Fill fillOf(const Part& p) {
         case Form::sheet: return p.stock.starts_with("clear") ? Fill::glass : Fill::sheet;
         case Form::panel: return p.stock == "clear" ? Fill::glass : Fill::metal;
         case Form::trim: return Fill::metal;
-        case Form::roll:
-        case Form::shingle: return Fill::felt;
+        case Form::roll: return Fill::felt;
+        case Form::shingle: return p.stock == "wood-shingles" ? Fill::wood : Fill::felt;
         case Form::mesh: return Fill::mesh;
         case Form::block: return p.system == System::inside ? Fill::metal : Fill::ground;
     }

@@ -106,11 +106,15 @@ std::vector<Fault> misfits(const Model& m) {
             // A ripped board is narrower than its stock, never thicker or thinner.
             off = std::max(std::fabs(thin - inMm(size->thick)), wide - inMm(size->wide));
         } else if (p.form == Form::trim || p.role == "ridge-cap") {
-            // Bent: each leg by itself.
+            // Bent: each leg by itself, from its largest face.
             for (const auto& leg : p.solids) {
-                double face = 0;
-                for (std::size_t f = 0; f < leg.faces.size(); ++f) face = std::max(face, area(leg, f));
-                off = std::max(off, std::fabs(volume(leg) / face - inMm(thicknessOf(p.stock))));
+                std::size_t largest = 0;
+                for (std::size_t f = 1; f < leg.faces.size(); ++f)
+                    if (area(leg, f) > area(leg, largest)) largest = f;
+                const auto face = facePlanes(leg)[largest];
+                double thick = 0;
+                for (const auto& v : leg.vertices) thick = std::max(thick, -face.height(v));
+                off = std::max(off, std::fabs(thick - inMm(thicknessOf(p.stock))));
             }
         } else if (p.form != Form::block) {
             off = std::fabs(p.extent(p.thick()) - inMm(thicknessOf(p.stock)));

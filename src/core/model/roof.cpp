@@ -123,7 +123,7 @@ struct Covering {
     }
 
     void panels() {
-        const double wide = 36 * kIn, drip = kIn, beyond = kT / c + drip;
+        const double wide = inMm(ofProfile(catalog(), cover.stock).front()->a), drip = kIn, beyond = kT / c + drip;
         // At a ridge the panels end at the uppermost purlin's edge, under the cap.
         const double q0 = b.shell.gable() ? 0 : -beyond, q1 = length + beyond;
         int n = 0;
@@ -198,8 +198,8 @@ struct Covering {
         };
         const double lap = inMm(slope.pitch >= cover.singleFelt ? kFeltLap : kFeltDoubleLap);
         strips("underlayment", "underlayment", "felt", inMm(kFeltWide) - lap, lap, thick, Form::roll);
-        const double seen = inMm(cover.exposure);
-        if (cover.stock == "shingles")
+        const double seen = inMm(exposureAt(cover, slope.pitch));
+        if (cover.shingled())
             strips("course", "shingles", cover.stock, seen, 0, thick + felt, Form::shingle);
         else
             strips("strip", "roll-strip", cover.stock, seen, inMm(ofProfile(catalog(), cover.stock).front()->a) - seen, thick + felt,
@@ -254,9 +254,9 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
     // The cap: metal in 10 ft lengths lapped 6 in; of a decked roof its own cover, in one strip.
     const auto& cover = roofCover(b.s.choice("roof.cover"));
     const std::string stock{cover.decked ? cover.stock : "ridge-cap"};
-    const double sold = !cover.decked               ? (120 - 6) * kIn
-                        : cover.stock == "shingles" ? 1e6
-                                                    : inMm(longestRoll(cover.stock) - kEndLap),
+    const double sold = !cover.decked      ? (120 - 6) * kIn
+                        : cover.shingled() ? 1e6
+                                           : inMm(longestRoll(cover.stock) - kEndLap),
                  leg = kCapLeg * kIn, thick = inMm(thicknessOf(stock));
     const double lift = cover.decked ? inMm(thicknessOf(b.s.choice("roof.deck")) + thicknessOf("felt") + thicknessOf(cover.stock))
                                      : kT + inMm(thicknessOf(cover.stock));
@@ -270,9 +270,9 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
             legs.push_back(b.placed(slope, cut(solid, Plane::through({0, 0, 0}, {0, -1, 0}))));
         }
         auto* p = b.add("roof/ridge-cap/" + std::to_string(++n), "ridge-cap", "roof", System::roof,
-                        !cover.decked               ? Form::trim
-                        : cover.stock == "shingles" ? Form::shingle
-                                                    : Form::roll,
+                        !cover.decked      ? Form::trim
+                        : cover.shingled() ? Form::shingle
+                                           : Form::roll,
                         stock, {1, 0, 0}, {0, 1, 0}, std::move(legs));
         if (cover.decked) p->lapMm = 2 * leg - p->extent(p->wide);
         if (p->form == Form::roll && x + sold < x1 - kSameMm) p->endLapMm = inMm(kEndLap);

@@ -128,11 +128,11 @@ struct OwnRoof final : Runner {
                                placed(onSlope(x, x + kTwoBy, 0, over(0), rise, q + kP, starts[i + 1], 0, kTwoBy)));
             }
             const std::string stock{roofCover(top).stock};
+            const double wide = inMm(ofProfile(catalog(), stock).front()->a);
             int n = 0;
-            for (double x = 0; x < width - kSameMm; x += 36 * kIn)
+            for (double x = 0; x < width - kSameMm; x += wide)
                 put("panel/" + std::to_string(++n), "roof-panel", Form::panel, stock, slope, w.u,
-                    {placed(
-                        onSlope(x, std::min(x + 36 * kIn, width), 0, over(0), rise, 0, total + kIn, kTwoBy, inMm(thicknessOf(stock))))});
+                    {placed(onSlope(x, std::min(x + wide, width), 0, over(0), rise, 0, total + kIn, kTwoBy, inMm(thicknessOf(stock))))});
         } else {
             int n = 0;
             const double total = length / c;

@@ -104,7 +104,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         }
     for (const auto& h : t.hardware) {
         const auto group = h.item == "paint-gallon"                                   ? Group::finish
-                           : h.item == "shingles" || h.item == "roof-cement"          ? Group::roof
+                           : h.item.ends_with("shingles") || h.item == "roof-cement"  ? Group::roof
                            : h.item == "gravel-bag" || h.item.starts_with("concrete") ? Group::ground
                            : h.item == "feeder" || h.item == "drinker"                ? Group::inside
                                                                                       : Group::fixings;
@@ -150,10 +150,12 @@ Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::block) return pounds(33);
     const auto* item = ofProfile(catalog(), p.stock).front();
     const double sold = inMm(item->a) * inMm(item->b);
-    // A bundle covers its strips at their exposure.
-    if (p.form == Form::shingle)
+    // By strips, whatever of them is seen; over a ridge by what is seen.
+    if (p.form == Form::shingle) {
+        const double seen = p.role == "ridge-cap" ? inMm(roofCover("shingles").exposure) : p.extent(p.wide);
         return kilograms(inKilograms(item->mass) * p.volumeMm3() / inMm(item->thick) /
-                         (static_cast<double>(item->pack) * inMm(item->a) * inMm(roofCover("shingles").exposure)));
+                         (static_cast<double>(item->pack) * inMm(item->a) * seen));
+    }
     if (p.form == Form::trim) return kilograms(inKilograms(item->mass) * p.extent(p.along) / inMm(item->b));
     return kilograms(inKilograms(item->mass) * p.volumeMm3() / p.extent(p.thick()) / sold);
 }

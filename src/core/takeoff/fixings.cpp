@@ -15,8 +15,7 @@
 namespace oiko {
 namespace {
 
-inline constexpr Source kR9052{"International Residential Code", "2018",
-                               "R905.2, asphalt shingles: 4 fasteners a strip, drip edge every 12 in"};
+inline constexpr Source kR9052{"International Residential Code", "2018", "R905.2.8.5, drip edge fastened every 12 in"};
 inline constexpr Source kR4031{"International Residential Code", "2018",
                                "R403.1.6, anchor bolts 6 ft apart, within 12 in of a plate's ends"};
 inline constexpr Source kR602{"International Residential Code", "2018", "Table R602.3(1), fastening schedule"};
@@ -103,23 +102,27 @@ bool names(std::string_view list, std::string_view role) {
 /// Shingles and what holds a decked roof's cover, by length and area.
 template <class Add>
 void roofing(const Model& m, const Add& add) {
-    double strips = 0, feltMm2 = 0, seamsMm = 0, edgesMm = 0;
+    std::array<double, kShingles.size()> strips{};
+    double feltMm2 = 0, seamsMm = 0, edgesMm = 0;
     for (const auto& p : m.parts) {
         const double along = p.extent(p.along);
-        if (p.role == "shingles") {
-            strips += std::ceil(along / inMm(kShingleLong));
-            // The lowest course of a slope lies on one turned upside down.
-            if (p.id.ends_with("/1")) strips += std::ceil(along / inMm(kShingleLong));
+        if (p.form == Form::shingle) {
+            const auto kind = static_cast<std::size_t>(std::ranges::find(kShingles, p.stock, &Shingles::stock) - kShingles.begin());
+            const double wide = inMm(ofProfile(catalog(), p.stock).front()->a), row = std::ceil(along / wide);
+            // A ridge is covered by caps, each seen by 5 in; the lowest course of a slope lies on one more.
+            strips[kind] += p.role == "ridge-cap"
+                                ? std::ceil(std::ceil(along / inMm(roofCover("shingles").exposure)) * inMm(kShingles[kind].cap) / wide)
+                                : row * (p.id.ends_with("/1") ? 2 : 1);
         }
-        // A ridge is covered by single tabs, three to a strip, each seen by 5 in.
-        if (p.role == "ridge-cap" && p.form == Form::shingle)
-            strips += std::ceil(std::ceil(along / inMm(roofCover("shingles").exposure)) / 3);
         if (p.role == "underlayment") feltMm2 += along * (p.extent(p.wide) + p.lapMm);
         if (p.form == Form::roll && p.role != "underlayment") seamsMm += along;
         if (p.role == "drip-edge") edgesMm += along;
     }
-    add("shingles", strips, "shingles", kR9052);
-    add("nail-roofing", 4 * strips, "shinglenails", kR9052);
+    for (std::size_t i = 0; i < kShingles.size(); ++i) {
+        const auto& kind = kShingles[i];
+        add(kind.stock, strips[i], kind.rule, kind.source);
+        add(kind.nail, kind.nails * strips[i], kind.nailRule, kind.source);
+    }
     add("nail-cap", feltMm2 / 92903.04, "felt", kPractice);
     add("nail-roofing", std::ceil(seamsMm / 76.2), "rollnails", kPractice);
     add("roof-cement", seamsMm / 304.8 / 25, "cement", kPractice);
