@@ -36,6 +36,8 @@ const std::vector<std::vector<Change>> kShut = [] {
              {{"roof.cover", "shingles"}},
              {{"form.kind", "elevated"}, {"roof.pitch", "41.27deg"}, {"place.snow", "66 psf"}, {"flock.count", "6"}, {"pops.1", ""}},
              {{"foundation.kind", "set_posts"}, {"runs.1.side", "left"}, {"flock.count", "8"}},
+             // Between its last two rafters are two inches to a hair, for a block.
+             {{"form.kind", "elevated"}, {"flock.count", "5"}, {"coop.width", "3ft"}, {"roof.spacing", "16in"}},
              {{"roof.form", "gable"}, {"roof.cover", "shingles"}, {"roof.falls_to", "left"}, {"flock.count", "6"}}})
         all.push_back(more);
     return all;

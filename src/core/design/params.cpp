@@ -526,6 +526,8 @@ std::vector<Param> declare() {
     p.push_back(onlyWhen({"runs.*.passage", run, Type::flag, false, true, {}, always(true), false, {}},
                          [](Ask& a) { return runPassage(a, runPlace(a, mine("runs", a))).has_value(); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
+    p.push_back(choice("mesh.upper", run, {"same", "netting-1"}, word("same"), false));
+    p.push_back(choice("apron.kind", run, {"flat", "buried"}, word("flat"), false));
     p.push_back(fixedLength("apron.width", run, Length{}, inches(24), inches(18)));
     // Cut
     p.push_back(fixedLength("cut.kerf", cut, Length{}, inches(0.25), inches(0.125)));

@@ -11,6 +11,7 @@
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/judge/holes.h"
 
 namespace oiko {
 namespace {
@@ -305,6 +306,17 @@ struct Court {
         if (f.state == State::fail) f.state = State::near;
         f.parts = idsWith("ground/block");
     }
+    /// Netting keeps birds in; what is wider than the chosen mesh keeps no paw out.
+    void upperMesh() {
+        const std::string stock = s.choice("mesh.upper");
+        std::vector<std::string> light;
+        for (const auto& p : m.parts)
+            if (p.stock == stock) light.push_back(p.id);
+        if (light.empty()) return;
+        auto& f = find("mesh.upper", "others", inMm(inches(1)), ballThatMeshStops(s), "mm", false, 0);
+        f.state = State::near;
+        f.parts = std::move(light), f.remedies.push_back({{"mesh.upper", "same"}});
+    }
     void others() {
         const auto& cover = roofCover(s.choice("roof.cover"));
         auto pitched = shell.slopes[0].pitch;
@@ -348,7 +360,7 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.feed(), court.ground(), court.others();
+        court.headroom(), court.feed(), court.ground(), court.upperMesh(), court.others();
     return std::move(court.out);
 }
 

@@ -1,5 +1,6 @@
-// Flat mesh round all runs, and mesh round the legs of a coop that a run goes on under.
+// Flat or buried mesh round all runs, and mesh round the legs of a coop that a run goes on under.
 #include <algorithm>
+#include <cmath>
 
 #include "core/model/runner.h"
 
@@ -45,6 +46,36 @@ std::vector<Runner::Strip> closeUnder(Builder& b, Runner& under, const std::vect
     return strips;
 }
 
+/// Buried mesh is cut round what else is in the ground, and goes on below it where it still reaches.
+std::vector<Bounds> beside(Builder& b, const Runner::Strip& strip) {
+    std::vector<Bounds> left{strip.at};
+    const bool alongX = std::fabs(strip.along.x) > 0.5;
+    // The ground falls a little along what stands in it.
+    const double room = b.ground.level() ? 0 : 3 * kIn;
+    for (const auto& p : b.model.parts) {
+        if (p.role != "block" && p.role != "footing" && p.role != "slab" && p.role != "curb") continue;
+        auto box = p.box();
+        const double ground = b.ground.under((box.low + box.high) * 0.5);
+        box.low.z -= ground + room, box.high.z -= ground - room;
+        if (!box.meets(strip.at, -kSameMm)) continue;
+        std::vector<Bounds> next;
+        for (const auto& piece : left) {
+            if (!piece.meets(box, -kSameMm)) {
+                next.push_back(piece);
+                continue;
+            }
+            for (const auto& rest : without(piece, box)) next.push_back(rest);
+            auto below = piece;
+            below.high.z = box.low.z;
+            (alongX ? below.low.x : below.low.y) = std::max(alongX ? piece.low.x : piece.low.y, alongX ? box.low.x : box.low.y);
+            (alongX ? below.high.x : below.high.y) = std::min(alongX ? piece.high.x : piece.high.y, alongX ? box.high.x : box.high.y);
+            if (below.size().z >= 3 * kIn) next.push_back(below);
+        }
+        left = std::move(next);
+    }
+    return left;
+}
+
 }  // namespace
 
 void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
@@ -52,29 +83,34 @@ void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
     for (const auto& r : runs)
         for (const auto& ground : r->ground()) covered.push_back(ground);
     const auto goes = runUnder(b.s);
+    std::vector<std::pair<Runner*, Runner::Strip>> strips;
     for (const auto& r : runs) {
-        auto strips = r->apron();
-        if (goes == r->row) {
-            const auto round = closeUnder(b, *r, runs);
-            strips.insert(strips.begin(), round.begin(), round.end());
+        if (goes == r->row)
+            for (auto& strip : closeUnder(b, *r, runs)) strips.emplace_back(r.get(), std::move(strip));
+        for (auto& strip : b.s.choice("apron.kind") == "buried" ? r->trench() : r->apron()) strips.emplace_back(r.get(), std::move(strip));
+    }
+    const auto upright = [](const Bounds& at) { return at.size().z > 2 * kMesh; };
+    std::ranges::stable_partition(strips, [&](const auto& strip) { return upright(strip.second.at); });
+    for (const auto& [r, strip] : strips) {
+        const bool buried = upright(strip.at);
+        auto left = buried ? beside(b, strip) : std::vector{strip.at};
+        for (const auto& c : covered) {
+            std::vector<Bounds> next;
+            for (const auto& piece : left)
+                for (auto& rest : without(piece, c)) next.push_back(rest);
+            left = std::move(next);
         }
-        for (const auto& strip : strips) {
-            std::vector<Bounds> left{strip.at};
-            for (const auto& c : covered) {
-                std::vector<Bounds> next;
-                for (const auto& piece : left)
-                    for (auto& rest : without(piece, c)) next.push_back(rest);
-                left = std::move(next);
-            }
-            // Slivers between two runs are not cut.
-            std::erase_if(left, [](const Bounds& x) { return std::min(x.size().x, x.size().y) < 2 * kIn; });
-            for (std::size_t i = 0; i < left.size(); ++i) {
-                r->put("apron/" + strip.name + (left.size() > 1 ? "/" + std::to_string(i + 1) : ""), "apron", Form::mesh, r->meshKind,
-                       b.ground.along(strip.along), b.ground.along(cross(r->up, strip.along)),
-                       {b.onGround(box(left[i].low, left[i].high))});
-                covered.push_back(left[i]);
-            }
-        }
+        // Slivers between two runs are not cut.
+        std::erase_if(left, [&](const Bounds& x) {
+            return (buried ? std::max(x.size().x, x.size().y) : std::min(x.size().x, x.size().y)) < 2 * kIn;
+        });
+        const auto along = b.ground.along(strip.along);
+        for (std::size_t i = 0; i < left.size(); ++i)
+            r->put((buried ? "trench/" : "apron/") + strip.name + (left.size() > 1 ? "/" + std::to_string(i + 1) : ""),
+                   buried ? "trench-mesh" : "apron", Form::mesh, r->meshKind, along,
+                   buried ? unit(cross(cross(along, r->up), along)) : b.ground.along(cross(r->up, strip.along)),
+                   {b.onGround(box(left[i].low, left[i].high))});
+        covered.insert(covered.end(), left.begin(), left.end());
     }
 }
 

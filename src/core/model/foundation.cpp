@@ -90,10 +90,11 @@ void posts(Builder& b) {
     const double t = 3.5 * kIn;
     const double beamTop = b.floor - inMm(b.shell.deck + b.shell.joistDeep), beamBottom = beamTop - 5.5 * kIn;
     const auto ys = evenly(b.deep, t, 72 * kIn), xs = evenly(b.wide, t, 72 * kIn);
-    // Two braces that lean towards each other keep an inch between them.
+    // Two braces that lean towards each other keep an inch between them; a rail of a run on the ground passes below their feet.
     const auto half = [&](const std::vector<double>& at) { return (at[1] - at[0] - t - kIn) / 2; };
-    const double legX = std::min({18 * kIn, (beamBottom - 2 * kIn) * 0.75, half(xs)}),
-                 legY = std::min({20 * kIn, (beamBottom - 2 * kIn) * 0.75 + 5.5 * kIn, half(ys)});
+    const double rail = 3.75 * kIn;
+    const double legX = std::min({18 * kIn, (beamBottom - 2 * kIn) * 0.75, beamBottom - rail, half(xs)}),
+                 legY = std::min({20 * kIn, (beamBottom - 2 * kIn) * 0.75 + 5.5 * kIn, beamTop - rail, half(ys)});
     const double shortest = 9 * kIn;
     for (std::size_t j = 0; j < ys.size(); ++j) {
         const auto row = std::to_string(j + 1);

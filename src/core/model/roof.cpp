@@ -68,7 +68,7 @@ struct Covering {
         const auto board = boardAtLeast(height);
         const double most = std::min(height, inMm(profile(board)->wide));
         for (std::size_t i = 1; i < xs.size(); ++i)
-            if (xs[i] - xs[i - 1] - kT >= 2 * kIn)
+            if (xs[i] - xs[i - 1] - kT >= 2 * kIn - kSameMm)
                 put("block", (high ? "high/" : "low/") + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
                     {box({xs[i - 1] + kT, v0, foot}, {xs[i], v0 + kT, foot + most})});
     }

@@ -137,7 +137,7 @@ struct OwnRoof final : Runner {
             int n = 0;
             const double total = length / c;
             for (double x = 0; x < width - kSameMm; x += 48 * kIn)
-                put("mesh/top/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, slope, w.u,
+                put("mesh/top/" + std::to_string(++n), "run-mesh", Form::mesh, upperKind, slope, w.u,
                     {placed(onSlope(x, std::min(x + 48 * kIn, width), 0, over(0), rise, 0, total, 0, kMesh))});
         }
         strips();

@@ -15,6 +15,7 @@ Runner::Runner(Builder& builder, const std::string& key)
       v0{inMm(runOffset(b.s))},
       length{inMm(place.length)},
       meshKind{b.s.choice("mesh.kind")},
+      upperKind{b.s.choice("mesh.upper") == "same" ? meshKind : b.s.choice("mesh.upper")},
       out{w.inward * -1} {
     const auto passage = [&](const RunPlace& from) { return b.s.flag(from.key + ".passage") ? runPassage(b.s, from) : std::nullopt; };
     wayOut = passage(place);
@@ -155,7 +156,8 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
             for (const auto& plane : s.roof) piece = cut(piece, plane);
             if (!b.ground.level()) piece = cut(piece, b.ground.above());
         }
-        put("mesh/" + s.name + "/" + std::to_string(++n), "run-mesh", Form::mesh, meshKind, run, up, std::move(pieces));
+        ++n;
+        put("mesh/" + s.name + "/" + std::to_string(n), "run-mesh", Form::mesh, n == 1 ? meshKind : upperKind, run, up, std::move(pieces));
         bottom = seam;
     }
     if (gated) gateLeaf(gate, s);
@@ -249,6 +251,20 @@ std::vector<Runner::Strip> Runner::apron() const {
     strip("outer", 0, width, length, length + a, w.u);
     strip("corner/left", -a, 0, length, length + a, w.u), strip("corner/right", width, width + a, length, length + a, w.u);
     if (width > beside) strip("past", beside + 2 * kIn, width, -a, 0, w.u), strip("corner/past", width, width + a, -a, 0, w.u);
+    return strips;
+}
+
+std::vector<Runner::Strip> Runner::trench() const {
+    const double deep = inMm(b.s.length("apron.width"));
+    std::vector<Strip> strips;
+    if (deep < kIn) return strips;
+    const auto strip = [&](const std::string& name, double ua, double ub, double va, double vb, Vec3 along) {
+        strips.push_back({name, bounds(cuboid(ua, ub, va, vb, -deep, 0)), along});
+    };
+    const double past = width > beside ? -kMesh : -v0;
+    strip("left", -kMesh, 0, meetsLeft ? -v0 + kMesh : -v0, length, out), strip("right", width, width + kMesh, past, length, out);
+    strip("outer", -kMesh, width + kMesh, length, length + kMesh, w.u);
+    if (width > beside) strip("edge", beside, beside + kMesh, -v0, -kMesh, out), strip("past", beside, width, -kMesh, 0, w.u);
     return strips;
 }
 

@@ -48,7 +48,7 @@ struct Runner {
     const std::string& row = place.key;
     const WallFrame& w;
     double u0, width, v0, length;
-    std::string meshKind;
+    std::string meshKind, upperKind;  ///< of the lowest strip all round, and of what is above it
     Vec3 out{}, up{0, 0, 1};
     double beside = inMm(place.along);         ///< how much of the width lies along the coop's wall
     std::vector<double> fronts, inner, sides;  ///< posts along the outer side, beside the coop, and outwards
@@ -99,18 +99,20 @@ struct Runner {
     /// Mesh on the outer faces of a standing coop's beams, posts and rim, with a rail on the ground between its posts.
     void underCoop(const std::string& name, const WallFrame& wall, double from, double to);
 
-    /// Ground that lies under the run itself, and flat mesh outside it, pegged into the turf; a square at each outer corner.
-    std::vector<Bounds> ground() const;
+    std::vector<Bounds> ground() const;  ///< that lies under the run itself
     struct Strip {
         std::string name;
         Bounds at;
         Vec3 along;
     };
+    /// Against diggers, heights from the ground: flat mesh outside the run, pegged into the turf, a square at each outer corner; or mesh
+    /// that goes on below its walls.
     std::vector<Strip> apron() const;
+    std::vector<Strip> trench() const;
 };
 
-/// Aprons lie round all runs together: none under a run, none on another. Where a run goes on under the coop, mesh closes what no run
-/// stands before.
+/// Aprons or buried mesh, round all runs together: none under a run, none on another. Where a run goes on under the coop, mesh closes what
+/// no run stands before.
 void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs);
 
 }  // namespace oiko

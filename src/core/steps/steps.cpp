@@ -37,6 +37,7 @@ constexpr Rule kOrder[] = {
     {"runframe", System::run,
      "run-post block run-beam rafter eave-block purlin filler run-rail gate-stud gate-threshold gate-head jamb lining closer",
      "treated dig ladder"},
+    {"trench", System::run, "trench-mesh", "dig metal"},
     {"runroof", System::run, "roof-panel", "ladder metal"},
     {"gate", System::run, "gate-stile gate-rail gate-brace gate-mesh", ""},
     {"runmesh", System::run, "*", "metal dig"},

@@ -33,6 +33,7 @@ constexpr Schedule kSchedule[] = {
     {"ramp", "*", "", 0, 0, "none", kPractice},
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
+    {"trench-mesh", "*", "mesh-tie", 0, 6, "buried", kPractice},
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
     {"siding", "stud king trimmer ridge-post corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8,
@@ -81,7 +82,8 @@ constexpr Schedule kSchedule[] = {
     {"droppings-board", "droppings-lip", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
     {"roost-leg", "deck", "angle-bracket", 1, 0, "bracket", kPractice},
-    {"stringer", "rim joist slab curb siding apron run-mesh skirt-mesh beam", "", 0, 0, "none", kPractice},  // a bracket each, below
+    {"stringer", "rim joist slab curb siding apron trench-mesh run-mesh skirt-mesh beam", "", 0, 0, "none",
+     kPractice},  // a bracket each, below
     {"rail-post", "stringer", "carriage-bolt-4", 2, 0, "railpost", kPractice},
     {"handrail", "rail-post", "screw-2-1/2", 3, 0, "rail", kPractice},
     {"tread", "stringer", "screw-3", 2, 0, "step", kPractice},
