@@ -82,6 +82,14 @@ void floorView(benchmark::State& state) {
 }
 BENCHMARK(floorView)->Unit(benchmark::kMillisecond);
 
+/// The side with the run before it, all that stands behind one another put in order.
+void faceView(benchmark::State& state) {
+    Settled s{demo()};
+    const auto m = buildModel(s);
+    for (auto _ : state) benchmark::DoNotOptimize(face(m, s, "front"));
+}
+BENCHMARK(faceView)->Unit(benchmark::kMillisecond);
+
 void coldAnswer(benchmark::State& state) {
     const auto d = demo();
     for (auto _ : state) {

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
+#include <set>
 
 #include "core/base/tolerance.h"
 
@@ -15,6 +17,81 @@ struct Facet {
     Vec3 normal;
     bool cut;
 };
+
+/// A point inside what two outlines share, both convex and turning left; nothing where they share no more than an edge.
+std::optional<Vec2> shared(const std::vector<Vec2>& a, const std::vector<Vec2>& b) {
+    thread_local std::vector<Vec2> left, next;
+    left = a;
+    for (std::size_t i = 0; i < b.size() && left.size() > 2; ++i) {
+        const auto from = b[i], along = b[(i + 1) % b.size()] - from;
+        next.clear();
+        for (std::size_t k = 0; k < left.size(); ++k) {
+            const auto p = left[k], q = left[(k + 1) % left.size()];
+            const double hp = cross(along, p - from), hq = cross(along, q - from);
+            if (hp >= 0) next.push_back(p);
+            if ((hp > 0 && hq < 0) || (hp < 0 && hq > 0)) next.push_back(p + (q - p) * (hp / (hp - hq)));
+        }
+        std::swap(left, next);
+    }
+    double twice = 0;
+    Vec2 middle{};
+    for (std::size_t k = 1; k + 1 < left.size(); ++k) {
+        const double t = cross(left[k] - left[0], left[k + 1] - left[0]);
+        twice += t, middle = middle + (left[0] + left[k] + left[k + 1]) * (t / 3);
+    }
+    if (left.size() < 3 || twice < 0.5) return std::nullopt;
+    return middle * (1 / twice);
+}
+
+/// Farther facets first: of two that lie over one another on the paper, by their depth where they do. Solids do not overlap, so that this
+/// goes round in a circle hardly ever; then the farthest middle comes first.
+std::vector<std::size_t> farthestFirst(const std::vector<Facet>& facets, const Look& look) {
+    const auto eye = look.toEye();
+    const auto depthAt = [&](const Facet& f, Vec2 p) {
+        return (f.offset - dot(f.normal, look.origin + look.right * p.x + look.up * p.y)) / dot(f.normal, eye);
+    };
+    const auto n = facets.size();
+    std::vector<std::pair<Vec2, Vec2>> boxes;
+    for (const auto& f : facets) {
+        Vec2 low{1e300, 1e300}, high{-1e300, -1e300};
+        for (const auto& p : f.outline)
+            low = {std::min(low.x, p.x), std::min(low.y, p.y)}, high = {std::max(high.x, p.x), std::max(high.y, p.y)};
+        boxes.emplace_back(low, high);
+    }
+    std::vector<std::size_t> byX(n);
+    std::iota(byX.begin(), byX.end(), 0U);
+    std::ranges::sort(byX, {}, [&](std::size_t i) { return boxes[i].first.x; });
+    std::vector<std::vector<std::size_t>> before(n);  // what each is drawn before
+    std::vector<int> waits(n);
+    for (std::size_t i = 0; i < n; ++i)
+        for (std::size_t k = i + 1; k < n; ++k) {
+            const auto a = byX[i], b = byX[k];
+            if (boxes[b].first.x > boxes[a].second.x - kTouchMm) break;
+            if (boxes[b].first.y > boxes[a].second.y - kTouchMm || boxes[a].first.y > boxes[b].second.y - kTouchMm) continue;
+            double apart = 0;
+            if (facets[a].cut != facets[b].cut)
+                apart = facets[a].cut ? 1 : -1;
+            else if (const auto at = shared(facets[a].outline, facets[b].outline))
+                apart = depthAt(facets[a], *at) - depthAt(facets[b], *at);
+            if (std::fabs(apart) < 0.02) continue;
+            const auto [far, nearer] = apart < 0 ? std::pair{a, b} : std::pair{b, a};
+            before[far].push_back(nearer), ++waits[nearer];
+        }
+    const auto farther = [&](std::size_t a, std::size_t b) { return std::pair{facets[a].depth, a} < std::pair{facets[b].depth, b}; };
+    std::set<std::size_t, decltype(farther)> ready{farther}, waiting{farther};
+    for (std::size_t i = 0; i < n; ++i) (waits[i] == 0 ? ready : waiting).insert(i);
+    std::vector<std::size_t> order;
+    while (order.size() < n) {
+        auto& from = ready.empty() ? waiting : ready;
+        const auto i = *from.begin();
+        from.erase(from.begin());
+        waits[i] = -1;
+        order.push_back(i);
+        for (const auto k : before[i])
+            if (waits[k] > 0 && --waits[k] == 0) waiting.erase(k), ready.insert(k);
+    }
+    return order;
+}
 
 /// The pieces of a..b that no edge of `others`, running the other way along the same line, covers.
 std::vector<std::pair<Vec2, Vec2>> uncovered(Vec2 a, Vec2 b, const std::vector<std::pair<Vec2, Vec2>>& others) {
@@ -82,13 +159,11 @@ void project(Drawing& drawing, const Model& model, std::span<const std::size_t> 
                 for (const auto v : solid.faces[f])
                     s.outline.push_back(look.on(solid.vertices[v])),
                         s.depth += dot(solid.vertices[v], eye) / static_cast<double>(solid.faces[f].size());
-                if (s.cut) s.depth += 1e6;  // cut faces lie on top of all that is seen beyond
                 seen.push_back(std::move(s));
             }
         }
     }
-    std::ranges::stable_sort(seen, {}, &Facet::depth);
-    for (std::size_t i = 0; i < seen.size(); ++i) {
+    for (const auto i : farthestFirst(seen, look)) {
         const auto& s = seen[i];
         const auto& part = model.parts[s.part];
         const auto pen = s.cut ? Pen::cut : Pen::edge;
