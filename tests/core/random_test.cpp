@@ -86,6 +86,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
     if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(3)]}});
     static constexpr const char* kDeckedCovers[] = {"shingles", "wood_shingles", "roll_roofing"};
     if (dice.below(3) == 0) attempt({{"roof.cover", kDeckedCovers[dice.below(3)]}});
+    if (dice.below(4) == 0) attempt({{"roof.gutter", "barrels"}});
     if (dice.below(5) == 0)
         attempt(
             {{"coop.width", "10'"}, {"runs.1.side", "front"}, {"runs.1.width", "15'"}, {"runs.2.side", "right"}, {"nests.wall", "back"}});

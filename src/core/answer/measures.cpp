@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/design/ground.h"
+#include "core/design/gutter.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/purchase/sections.h"
@@ -35,6 +36,7 @@ std::map<std::string, Message> measures(const Answer& a) {
         {"paint.gallons", {"measure.gallons", {static_cast<std::int64_t>(gallons)}}},
         {"roost.each", one(mm(bar / static_cast<double>(birds)))},
         {"ground.fall", fallMm(s) < 1 ? Message{"measure.level", {}} : Message{"measure.fall", {mm(fallMm(s))}}},
+        {"rain", {"measure.rain", {std::round(rainGallons(s)), kBarrelGallons}}},
         {"feed", {"measure.feed", {feedPounds(s)}}},
         {"water", {"measure.water", {std::ceil(waterGallons(s))}}},
         {"run.each", one(Area::ticks(runFloor(s).count() / birds))},

@@ -9,6 +9,7 @@
 #include "core/catalog/stock.h"
 #include "core/design/design.h"
 #include "core/design/ground.h"
+#include "core/design/gutter.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
@@ -18,7 +19,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 62> kIds{
+constexpr std::array<std::string_view, 64> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -27,7 +28,8 @@ constexpr std::array<std::string_view, 62> kIds{
     "run.gate",       "roost.boards",   "partition.form",    "partition.wall",  "partition.twice", "partition.room", "partition.rafter",
     "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
-    "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock"};
+    "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
+    "barrel.low"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -549,6 +551,33 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
 
 }  // namespace
 
+namespace {
+/// Before each eave's wall there is a place for its barrel, and height for it under the gutter.
+std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
+    for (const auto& side : guttered(s)) {
+        const auto at = barrelAt(s, side);
+        const std::string end = at == kBarrelEnd ? "left" : "right", other = end == "left" ? "right" : "left";
+        if (!barrelFree(s, side, end))
+            return Clash{"barrel.room",
+                         "roof.barrel",
+                         "roof.gutter",
+                         {Ref{"side." + side}, Ref{"option.roof.barrel." + end}},
+                         barrelFree(s, side, other) ? Change{"roof.barrel", other} : Change{"roof.gutter", "none"}};
+        for (const auto& slope : shell.slopes) {
+            const double room = gutterMm(shell, slope, s.choice("roof.cover")) - inMm(feet(20)) * kGutterFall + inMm(shell.floorTop) -
+                                inMm(kBarrelStand + kBarrelHigh);
+            if (room < inMm(inches(4)))
+                return Clash{"barrel.low",
+                             "roof.gutter",
+                             "coop.low_wall",
+                             {mm(room + inMm(kBarrelStand + kBarrelHigh)), kBarrelStand + kBarrelHigh},
+                             Change{"roof.gutter", "none"}};
+        }
+    }
+    return std::nullopt;
+}
+}  // namespace
+
 std::span<const std::string_view> clashIds() { return kIds; }
 
 std::optional<Clash> clash(Settled& s) {
@@ -562,6 +591,7 @@ std::optional<Clash> clash(Settled& s) {
     if (!c) c = insideClash(s, shell);
     if (!c) c = runClash(s, shell, all);
     if (!c) c = groundClash(s, all);
+    if (!c) c = barrelClash(s, shell);
     // A way out that the table itself does not allow is none.
     if (c && c->nearest && !readValue(*findParam(c->nearest->key), c->nearest->text, Units::imperial)) c->nearest.reset();
     return c;

@@ -6,6 +6,7 @@
 #include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
 #include "core/design/ground.h"
+#include "core/design/gutter.h"
 #include "core/design/layout.h"
 #include "core/design/param.h"
 #include "core/design/partition.h"
@@ -152,6 +153,15 @@ std::vector<Param> declare() {
                          gable));
     p.push_back(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9)));
     p.push_back(fixedLength("roof.rake", form, inches(5), inches(18), inches(8)));
+    p.push_back(choice("roof.gutter", form, {"none", "barrels"}, word("none"), false));
+    p.push_back(onlyWhen(choice(
+                             "roof.barrel", form, {"left", "right"},
+                             [](Ask& a) -> Value {
+                                 const auto& low = a.choice("roof.falls_to");
+                                 return std::string{barrelFree(a, low, "left") || !barrelFree(a, low, "right") ? "left" : "right"};
+                             },
+                             true),
+                         [](Ask& a) { return a.choice("roof.gutter") != "none"; }));
     // Rooms parted off at an end of the coop, under the slope of its roof.
     p.push_back(choice("partitions.*.wall", form, sides, [](Ask& a) -> Value {
         const auto fall = sideIndex(a.choice("roof.falls_to"));

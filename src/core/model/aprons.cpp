@@ -82,6 +82,8 @@ void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
     std::vector<Bounds> covered;
     for (const auto& r : runs)
         for (const auto& ground : r->ground()) covered.push_back(ground);
+    for (const auto& p : b.model.parts)
+        if (p.role == "stand-block") covered.push_back(p.box());
     const auto goes = runUnder(b.s);
     std::vector<std::pair<Runner*, Runner::Strip>> strips;
     for (const auto& r : runs) {

@@ -355,6 +355,7 @@ Model buildModel(Settled& settled) {
     floorFrame(b);
     wallFrames(b);
     roofFrame(b);
+    gutters(b);
     skin(b);
     partitionCovers(b);
     leaves(b);

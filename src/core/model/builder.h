@@ -140,6 +140,7 @@ void leaves(Builder&);
 void nests(Builder&);
 void roosts(Builder&);
 void run(Builder&);
+void gutters(Builder&);
 void doorSteps(Builder&);
 void feed(Builder&);
 

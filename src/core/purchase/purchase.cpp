@@ -97,14 +97,15 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         line.parts.insert(line.parts.end(), p.parts.begin(), p.parts.end());
     }
     for (std::size_t i = 0; i < m.parts.size(); ++i)
-        if (m.parts[i].form == Form::block && m.parts[i].role == "block") {
+        if (m.parts[i].form == Form::block && m.parts[i].stock.starts_with("block-")) {
             auto& line = sum.at(m.parts[i].stock, groupOf(m.parts[i].system));
             ++line.bought, line.needed += 1;
             line.parts.push_back(i);
         }
     for (const auto& h : t.hardware) {
-        const auto group = h.item == "paint-gallon"                                   ? Group::finish
-                           : h.item.ends_with("shingles") || h.item == "roof-cement"  ? Group::roof
+        const auto group = h.item == "paint-gallon" ? Group::finish
+                           : h.item.ends_with("shingles") || h.item == "roof-cement" || h.item.starts_with("gutter") || h.item == "barrel"
+                               ? Group::roof
                            : h.item == "gravel-bag" || h.item.starts_with("concrete") ? Group::ground
                            : h.item == "feeder" || h.item == "drinker"                ? Group::inside
                                                                                       : Group::fixings;
@@ -146,7 +147,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
 Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(wood(s.choice("wood.species")), p.treated() ? 19 : 15));
     if (p.role == "footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
-    if (p.role == "feeder" || p.role == "drinker") return findItem(catalog(), p.stock)->mass;  // empty
+    if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel") return findItem(catalog(), p.stock)->mass;  // empty
     if (p.form == Form::block) return pounds(33);
     const auto* item = ofProfile(catalog(), p.stock).front();
     const double sold = inMm(item->a) * inMm(item->b);

@@ -7,6 +7,7 @@
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/design/gutter.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
@@ -29,7 +30,7 @@ struct Schedule {
 };
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
-    {"block footing slab curb fill feeder drinker", "*", "", 0, 0, "none", kPractice},
+    {"block footing slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
     {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
@@ -255,6 +256,14 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     // Rough-sawn siding drinks: 225 sq ft a gallon a coat, between the 200 and 250 usual. Common practice.
     add("paint-gallon", skinMm2 / 92903.04 * static_cast<double>(s.count("finish.coats")) / 225, "paint");
     floorCover(s, add);
+    for (const auto& side : guttered(s)) {
+        double lengths = 0, long_ = 0;
+        for (const auto& p : m.parts)
+            if (p.role == "gutter" && p.id.starts_with("roof/gutter/" + side)) ++lengths, long_ += p.extent(p.along);
+        add("gutter-hanger", std::ceil(long_ / 609.6) + 1, "hanger"), add("gutter-cap", 2, "guttercap");
+        add("gutter-joint", lengths - 2, "gutterjoint"), add("gutter-outlet", 1, "outlet"), add("barrel", 1, "barrel");
+        add("gravel-bag", 2, "gravelstand");
+    }
     add("feeder", static_cast<double>(s.count("feed.count")), "startup"),
         add("drinker", static_cast<double>(s.count("water.count")), "startup");
     std::vector<HardwareLine> out;

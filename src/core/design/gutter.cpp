@@ -1,0 +1,66 @@
+#include "core/design/gutter.h"
+
+#include <algorithm>
+
+#include "core/catalog/covers.h"
+#include "core/catalog/skins.h"
+#include "core/design/layout.h"
+#include "core/design/setout.h"
+
+namespace oiko {
+
+std::vector<std::string> guttered(Ask& ask) {
+    if (ask.choice("roof.gutter") == "none") return {};
+    const auto low = ask.choice("roof.falls_to");
+    if (ask.choice("roof.form") != "gable") return {low};
+    return {low, std::string{opposite(low)}};
+}
+
+bool barrelFree(Ask& ask, std::string_view side, std::string_view end) {
+    const auto whole = wallLength(ask, side), from = end == "left" ? Length{} : whole - kBarrelEnd * 2, to = from + kBarrelEnd * 2;
+    const auto meets = [&](Length a, Length b) { return a < to && b > from; };
+    for (const std::string_view list : {"doors", "pops", "windows"})
+        for (const int row : ask.rows(list)) {
+            const auto key = slotKey(list, row, "at");
+            const auto at = ask.length(key), width = ask.length(slotKey(list, row, "width"));
+            if (ask.choice(slotKey(list, row, "wall")) == side && meets(at - inches(4), at + width + inches(4))) return false;
+        }
+    const auto nests = ask.length("nests.at");
+    if (!nestsInside(ask) && ask.choice("nests.wall") == side && meets(nests - inches(2), nests + openingWidth(ask, "nests") + inches(2)))
+        return false;
+    for (const auto& run : runPlaces(ask)) {
+        if (run.side == side && meets(run.at, run.at + run.width)) return false;
+        // One that reaches past the right end of its own side.
+        if (end == "left" && run.side == leftOf(side) && run.width > run.along) return false;
+    }
+    return true;
+}
+
+Length barrelAt(Ask& ask, std::string_view side) {
+    auto end = ask.choice("roof.barrel");
+    const std::string other = end == "left" ? "right" : "left";
+    if (side != ask.choice("roof.falls_to") && !barrelFree(ask, side, end) && barrelFree(ask, side, other)) end = other;
+    return end == "left" ? kBarrelEnd : wallLength(ask, side) - kBarrelEnd;
+}
+
+double barrelOutMm(Ask& ask) {
+    const double skin = inMm(skinThick(ask.choice("skin.kind")) + inches(1.5)), gutter = inMm(ask.length("roof.overhang")) + kTwoByMm;
+    return std::max(gutter + inMm(kGutterWide) / 2, skin + inMm(kBarrelWide) / 2 + 25.4);
+}
+
+double gutterMm(const Shell& shell, const Slope& slope, std::string_view cover) {
+    const bool decked = roofCover(cover).decked;
+    const double top = slope.over(slope.span + inMm(shell.overhang) + kTwoByMm, inMm(shell.rafterDeep));
+    // Below the drip edge's leg; or below the panels' edge, an inch past the fascia and the purlins' thickness farther down the slope.
+    const double c = slope.cosine(), edge = slope.rise * (25.4 * c + kTwoByMm * slope.rise * c) + 6;
+    const double down = decked ? inMm(inches(1.5)) + 1 : std::max(12.7, edge) - kTwoByMm / c;
+    return top - down - inMm(kGutterDeep);
+}
+
+double rainGallons(Ask& ask) {
+    const double along = inInches(wallLength(ask, ask.choice("roof.falls_to"))) + 2 * inInches(ask.length("roof.rake"));
+    const double down = inInches(wallLength(ask, rightOf(ask.choice("roof.falls_to")))) + 2 * inInches(ask.length("roof.overhang"));
+    return along * down / 231;
+}
+
+}  // namespace oiko
