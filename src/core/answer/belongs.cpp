@@ -30,7 +30,7 @@ const std::vector<Belongs>& table() {
         {"coop.low_wall", walls, {"stud", "king", "trimmer"}, ""},
         {"frame.spacing", walls, {"stud", "cripple"}, ""},
         {"frame.top_plates", walls, {"top-plate", "cap-plate"}, ""},
-        {"roof.gutter", roof, {"gutter", "downspout", "barrel"}, ""},
+        {"roof.gutter", roof, {"gutter", "downspout", "barrel", "fascia"}, ""},
         {"roof.barrel", roof, {"barrel", "downspout", "stand-block"}, ""},
         {"roof.cover", roof, {"roof-panel", "shingles", "roll-strip"}, ""},
         {"roof.deck", roof, {"roof-deck"}, ""},

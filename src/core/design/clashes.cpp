@@ -554,25 +554,21 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
 namespace {
 /// Before each eave's wall there is a place for its barrel, and height for it under the gutter.
 std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
-    for (const auto& side : guttered(s)) {
-        const auto at = barrelAt(s, side);
-        const std::string end = at == kBarrelEnd ? "left" : "right", other = end == "left" ? "right" : "left";
-        if (!barrelFree(s, side, end))
-            return Clash{"barrel.room",
-                         "roof.barrel",
-                         "roof.gutter",
-                         {Ref{"side." + side}, Ref{"option.roof.barrel." + end}},
-                         barrelFree(s, side, other) ? Change{"roof.barrel", other} : Change{"roof.gutter", "none"}};
-        for (const auto& slope : shell.slopes) {
-            const double room = gutterMm(shell, slope, s.choice("roof.cover")) - inMm(feet(20)) * kGutterFall + inMm(shell.floorTop) -
-                                inMm(kBarrelStand + kBarrelHigh);
-            if (room < inMm(inches(4)))
-                return Clash{"barrel.low",
-                             "roof.gutter",
-                             "coop.low_wall",
-                             {mm(room + inMm(kBarrelStand + kBarrelHigh)), kBarrelStand + kBarrelHigh},
-                             Change{"roof.gutter", "none"}};
-        }
+    const auto eaves = guttered(s);
+    const auto whole = kBarrelStand + kBarrelHigh;
+    for (const auto& slope : shell.slopes) {
+        const double foot = gutterMm(shell, slope, s.choice("roof.cover")) - inMm(feet(20)) * kGutterFall + inMm(shell.floorTop);
+        if (!eaves.empty() && foot < inMm(whole + inches(4)))
+            return Clash{"barrel.low", "roof.gutter", "coop.low_wall", {mm(foot), whole}, Change{"roof.gutter", "none"}};
+    }
+    for (const auto& side : eaves) {
+        const std::string end = barrelAt(s, side) == kBarrelEnd ? "left" : "right", other = end == "left" ? "right" : "left";
+        if (barrelFree(s, side, end)) continue;
+        return Clash{"barrel.room",
+                     "roof.barrel",
+                     "roof.gutter",
+                     {Ref{"side." + side}, Ref{"option.roof.barrel." + end}},
+                     barrelFree(s, side, other) ? Change{"roof.barrel", other} : Change{"roof.gutter", "none"}};
     }
     return std::nullopt;
 }
