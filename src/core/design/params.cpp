@@ -302,7 +302,7 @@ std::vector<Param> declare() {
         if (!run.empty()) least = std::max(least, inDegrees(ramp.within(inMm(a.length(run + ".length") - inches(11)))));
         return std::clamp(degrees(std::ceil(least)), degrees(30), degrees(45));
     }));
-    p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane"}, word("pane"), false));
+    p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane", "lift_out", "sliding", "fixed"}, word("pane"), false));
     p.push_back(choice("windows.*.wall", openings, sides, [](Ask& a) -> Value {
         return sideWithRoom(a, mine("windows", a), inches(20), runsLast(a, {"front", "right", "left", "back"}));
     }));

@@ -189,7 +189,10 @@ struct Court {
         const bool solid = std::ranges::any_of(partitions(s), [](const Partition& p) { return !p.mesh; });
         double sum = 0;
         for (const auto& o : m.openings)
-            if (o.kind == kind && (!solid || opensToBirds(s, o.side, o.at, o.width))) sum += inMm(o.width) * inMm(o.height) / 1e6;
+            if (o.kind == kind && (!solid || opensToBirds(s, o.side, o.at, o.width))) {
+                const std::string pane = kind == "window" ? s.choice(o.id + ".kind") : "";
+                sum += inMm(o.width) * inMm(o.height) / 1e6 * (pane == "fixed" ? 0 : pane == "sliding" ? 0.5 : 1);
+            }
         return sum;
     }
     /// What mesh leaves open of whole walls, less what is framed behind it.

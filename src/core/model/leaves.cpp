@@ -26,7 +26,9 @@ struct Fitter {
 
     /// Leaves in the plane of the siding, or of a partition's cover, and the stops they shut against: one; two above each other; or two
     /// beside each other, the left one with a strip over the gap between. `kind` is "single", "split" or "double".
-    void hingedLeaves(std::string_view kind, const std::string& sheet, const std::string& frame, Form form = Form::sheet) {
+    /// Held by `how`: on hinges, by turn buttons so that it lifts out, or with screws.
+    void hingedLeaves(std::string_view kind, const std::string& sheet, const std::string& frame, Form form = Form::sheet,
+                      Joint::Kind how = Joint::Kind::hinged) {
         const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, gap = kGap / 2, strip = 1.25 * kIn;
         const double out = form == Form::mesh || profile(sheet) ? w.skin : inMm(thicknessOf(sheet));
         const double middle = (u0 + u1) / 2, part = z0 + 0.55 * (z1 - z0);
@@ -39,7 +41,7 @@ struct Fitter {
             hingedLeaf("leaf/right/", middle + gap, u1, z0, z1, true, sheet, frame, form);
             board("leaf/left/strip", "leaf-strip", "1x3", kUp, w.u, w.box(middle - strip, middle + strip, -out - kOneBy, -out, z0, z1));
         } else {
-            hingedLeaf("leaf/", u0, u1, z0, z1, false, sheet, frame, form);
+            hingedLeaf("leaf/", u0, u1, z0, z1, false, sheet, frame, form, how);
         }
         const double d0 = kOneBy + kIn / 16, d1 = d0 + 1.5 * kIn;
         board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + kOneBy, d0, d1, h.z0, h.z1));
@@ -49,7 +51,7 @@ struct Fitter {
 
     /// One leaf on a frame of flat boards behind it, hung on the trimmer at its left or its right.
     void hingedLeaf(const std::string& name, double u0, double u1, double z0, double z1, bool atRight, const std::string& sheet,
-                    const std::string& frame, Form form) {
+                    const std::string& frame, Form form, Joint::Kind how = Joint::Kind::hinged) {
         const double wide = inMm(profile(frame)->wide);
         if (profile(sheet))
             boardedLeaf(name, sheet, frame, u0, u1, z0, z1);
@@ -68,7 +70,24 @@ struct Fitter {
         }
         const std::string side = atRight ? "right" : "left";
         b.join(h.row + "/" + name + (profile(sheet) ? "stile/" + side : "sheet"),
-               w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - 1.5 * kIn), Joint::Kind::hinged, kGap);
+               w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - 1.5 * kIn), how, kGap);
+    }
+
+    /// Two panes that lap in the middle, each in a channel between upright strips at sill and head; one slides behind the other.
+    void slidingPanes() {
+        const double channel = 0.3125 * kIn, thick = inMm(thicknessOf("clear-1/4")), high = 1.5 * kIn, play = kIn / 16;
+        const double middle = (h.u0 + h.u1) / 2, lap = 0.75 * kIn;
+        for (int k = 0; k < 3; ++k) {
+            const double d = k * (kOneBy + channel);
+            const auto n = std::to_string(k + 1);
+            board("track/sill/" + n, "window-track", "1x2", w.u, kUp, w.box(h.u0, h.u1, d, d + kOneBy, h.z0, h.z0 + high));
+            board("track/head/" + n, "window-track", "1x2", w.u, kUp, w.box(h.u0, h.u1, d, d + kOneBy, h.z1 - high, h.z1));
+        }
+        for (const bool right : {false, true}) {
+            const double d = (right ? 2 * kOneBy + channel : kOneBy) + (channel - thick) / 2;
+            put(std::string{"leaf/pane/"} + (right ? "right" : "left"), "leaf-pane", Form::sheet, "clear-1/4", kUp, w.u,
+                {w.box(right ? middle - lap : h.u0 + play, right ? h.u1 - play : middle + lap, d, d + thick, h.z0, h.z1 - kGap)});
+        }
     }
 
     /// The skin's boards across the stiles, the first and last no narrower than an inch; a brace from the lower hinge up holds them square.
@@ -167,7 +186,13 @@ void leaves(Builder& b) {
             if (h.kind == "vent") f.mesh();
             if (h.kind == "window") {
                 const auto kind = b.s.choice(h.row + ".kind");
-                if (kind != "mesh") f.hingedLeaves("single", kind == "pane" ? "clear-1/4" : skin, "1x2");
+                if (kind == "sliding")
+                    f.slidingPanes();
+                else if (kind != "mesh")
+                    f.hingedLeaves("single", kind == "shutter" ? skin : "clear-1/4", "1x2", Form::sheet,
+                                   kind == "lift_out" ? Joint::Kind::hangs
+                                   : kind == "fixed"  ? Joint::Kind::fastened
+                                                      : Joint::Kind::hinged);
                 f.mesh();
             }
             if (h.kind == "people_door" || h.kind == "clean_out") {

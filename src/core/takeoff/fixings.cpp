@@ -50,6 +50,8 @@ constexpr Schedule kSchedule[] = {
     {"deck", "*", "", 0, 0, "none", kPractice},
     {"stud king trimmer cripple ridge-post", "bottom-plate top-plate cap-plate header sill", "nail-16d", 2, 0, "endnail", kR602},
     {"stud king trimmer cripple ridge-post", "stud king trimmer cripple ridge-post", "nail-10d", 0, 16, "facenail", kR602},
+    {"window-track", "*", "screw-2-1/2", 0, 8, "track", kPractice},
+    {"leaf-pane", "*", "", 0, 0, "none", kPractice},
     {"header-spacer", "header", "nail-10d", 0, 16, "facenail", kR602},
     {"header-spacer", "*", "", 0, 0, "none", kPractice},
     {"top-plate", "cap-plate", "nail-10d", 0, 16, "facenail", kR602},
@@ -168,7 +170,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (j.kind == Joint::Kind::slides || j.kind == Joint::Kind::hangs) {
             if (const bool hung = a.role == "feeder" || a.role == "drinker"; hung)
                 add("screw-hook", 1, "hung"), add("chain-foot", std::ceil(j.gapMm / 304.8), "hung");
-            else if (j.kind == Joint::Kind::hangs)
+            else if (j.kind == Joint::Kind::hangs && !a.opening.starts_with("windows"))
                 add("hook-eye", 2, "ramp");
             continue;
         }
@@ -194,7 +196,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     double skinMm2 = 0, skidMm = 0;
     for (const auto& p : m.parts) {
         ++roles[p.role];
-        if (p.system == System::skin || p.role == "leaf") skinMm2 += p.volumeMm3() / p.extent(p.thick());
+        if (p.system == System::skin || (p.role == "leaf" && !p.stock.starts_with("clear"))) skinMm2 += p.volumeMm3() / p.extent(p.thick());
         if (p.role == "skid") skidMm += p.extent(p.along);
     }
     add("angle-bracket", roles["stringer"], "bracket");
@@ -209,7 +211,12 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (o.kind == "pop") add("two-step-lock", 1, "latch");
         if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
         if (o.kind == "gate") add("gate-latch", 1, "latch"), add("barrel-bolt", 1, "latch"), add("hook-eye", 1, "holdopen");
-        if (o.kind == "window" && s.choice(o.id + ".kind") != "mesh") add("hook-eye", 2, "latch");
+        if (o.kind == "window") {
+            const auto& kind = s.choice(o.id + ".kind");
+            add("hook-eye", kind == "pane" || kind == "shutter" ? 2 : kind == "sliding" ? 1 : 0, "latch");
+            if (kind == "lift_out") add("turn-button", 4, "turnbutton");
+            if (kind == "fixed") add("screw-2-1/2", std::ceil(2 * (inInches(o.width) + inInches(o.height)) / 8), "fixedpane");
+        }
     }
     // What a pair of rafters pushes outwards is held by the nails at both ends of its tie.
     if (const auto shell = shellOf(s); roles["rafter-tie"] > 0) {

@@ -1,0 +1,79 @@
+// Windows of each kind: hung, lifted out, slid, or fixed behind their mesh.
+#include <algorithm>
+#include <cmath>
+
+#include "whole.h"
+
+namespace oiko {
+namespace {
+
+Design withWindow(const std::string& kind, std::vector<Change> more = {}) {
+    more.insert(more.end(),
+                {{"windows.1.kind", kind}, {"windows.1.wall", "back"}, {"windows.1.width", "30in"}, {"windows.1.height", "20in"}});
+    return designWith(more);
+}
+double needed(const Answer& a, std::string_view item, std::string_view rule) {
+    for (const auto& h : a.takeoff->hardware)
+        if (h.item == item && h.rule == rule) return h.quantity;
+    return 0;
+}
+
+class Windows : public testing::TestWithParam<const char*> {};
+TEST_P(Windows, AreSoundAndShutInWinterAndSummer) {
+    expectWholeAndShut(withWindow(GetParam()));
+    expectWholeAndShut(withWindow(GetParam(), {{"skin.kind", "shiplap"}, {"form.kind", "elevated"}, {"flock.count", "6"}}));
+}
+INSTANTIATE_TEST_SUITE_P(Kinds, Windows, testing::Values("lift_out", "sliding", "fixed"));
+
+TEST(SlidingPanes, LapInTheMiddleAndPassEachOther) {
+    const auto a = answerTo(withWindow("sliding"));
+    const auto& m = *a->model;
+    const auto *left = m.find("windows.1/leaf/pane/left"), *right = m.find("windows.1/leaf/pane/right");
+    ASSERT_TRUE(left && right);
+    // 30 in with 1/16 at either end and three quarters past the middle: 15 11/16 in; 20 in less an eighth.
+    for (const auto* pane : {left, right}) {
+        EXPECT_NEAR(pane->extent({1, 0, 0}) / 25.4, 15 + 11.0 / 16, 0.01);
+        EXPECT_NEAR(pane->extent({0, 0, 1}) / 25.4, 19.875, 0.01);
+    }
+    const auto seen = left->box(), behind = right->box();
+    // Slid over, one moves by its own width without touching the other or a strip.
+    auto moved = m;
+    for (auto& p : moved.parts)
+        if (p.id == left->id)
+            for (auto& s : p.solids)
+                for (auto& v : s.vertices) v.x += (behind.low.x + behind.high.x - seen.low.x - seen.high.x) / 2;
+    EXPECT_EQ(unsound(moved), "");
+    EXPECT_EQ(needed(*a, "hook-eye", "latch"), needed(*answerTo(withWindow("mesh")), "hook-eye", "latch") + 1);
+    // Twelve feet of strips and more: three at the sill and three at the head, 30 in each.
+    double strips = 0;
+    for (const auto& p : m.parts)
+        if (p.role == "window-track") strips += p.extent(p.along) / 25.4;
+    EXPECT_NEAR(strips, 180, 0.1);
+}
+
+TEST(Windows, HangOnWhatTheirKindSays) {
+    const auto mesh = answerTo(withWindow("mesh")), pane = answerTo(withWindow("pane")), out = answerTo(withWindow("lift_out")),
+               fixed = answerTo(withWindow("fixed"));
+    const double hinges = needed(*mesh, "butt-hinge-3", "hinge");
+    EXPECT_EQ(needed(*pane, "butt-hinge-3", "hinge"), hinges + 2);
+    EXPECT_EQ(needed(*out, "butt-hinge-3", "hinge"), hinges);
+    EXPECT_EQ(needed(*fixed, "butt-hinge-3", "hinge"), hinges);
+    EXPECT_EQ(needed(*out, "turn-button", "turnbutton"), 4);
+    EXPECT_EQ(needed(*fixed, "screw-2-1/2", "fixedpane"), std::ceil(100.0 / 8));
+    EXPECT_EQ(needed(*pane, "turn-button", "turnbutton"), 0);
+}
+
+TEST(Windows, LetInAirAsTheyOpen) {
+    // 30 by 20 in are 600 square inches: all of it, half, or nothing, over the birds.
+    const auto air = [](const std::string& kind) {
+        const auto a = answerTo(withWindow(kind, {{"flock.count", "10"}}));
+        return std::ranges::find(a->findings, std::string{"air.summer"}, &Finding::id)->value;
+    };
+    const double whole = 600 * 25.4 * 25.4 / 1e6 / 10, pane = air("pane");
+    EXPECT_NEAR(air("lift_out"), pane, 1e-9);
+    EXPECT_NEAR(pane - air("fixed"), whole, 1e-6);
+    EXPECT_NEAR(pane - air("sliding"), whole / 2, 1e-6);
+}
+
+}  // namespace
+}  // namespace oiko
