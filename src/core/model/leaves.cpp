@@ -70,7 +70,7 @@ struct Fitter {
         }
         const std::string side = atRight ? "right" : "left";
         b.join(h.row + "/" + name + (profile(sheet) ? "stile/" + side : "sheet"),
-               w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - 1.5 * kIn), how, kGap);
+               w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - kTwoBy), how, kGap);
     }
 
     /// Two panes that lap in the middle, each in a channel between upright strips at sill and head; one slides behind the other.
