@@ -568,6 +568,31 @@ TEST_F(Window, FeedAndWaterAreHungAndMovedToTheRun) {
     EXPECT_GT(at("feed/feeder/1"), 0);
 }
 
+TEST_F(Window, AGutterABarrelAndADustBathAreChosenInTheLetterDrawnAndUndone) {
+    const auto before = window->answer()->bill.total;
+    take("roof.gutter", 1);
+    settle();
+    const auto& m = *window->answer()->model;
+    EXPECT_NE(m.find("roof/barrel/back"), nullptr) << window->message().toStdString();
+    EXPECT_GT(window->answer()->bill.total, before);
+    EXPECT_EQ(measures(*window->answer()).at("rain").id, "measure.rain");
+    take("bath.place", 2);
+    settle();
+    EXPECT_NE(window->answer()->model->find("bath/sand"), nullptr);
+    window->board()->choose(Board::floor);
+    settle();
+    const auto& labels = window->board()->drawingView()->drawing().labels;
+    for (const auto* part : {"roof/barrel/back", "bath/sand"})
+        EXPECT_EQ(std::ranges::count(labels, std::string{part}, &Label::part), 1) << part;
+    take("windows.1.kind", 4);
+    settle();
+    EXPECT_NE(window->answer()->model->find("windows.1/leaf/pane/left"), nullptr);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+    EXPECT_EQ(window->answer()->model->find("roof/barrel/back"), nullptr);
+}
+
 TEST_F(Window, SlopingGroundIsTypedCornerByCornerDrawnAndRefusedWhereItCannotBe) {
     const auto before = window->answer()->bill.total;
     EXPECT_EQ(measures(*window->answer()).at("ground.fall").id, "measure.level");

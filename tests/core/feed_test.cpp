@@ -111,5 +111,49 @@ TEST(Feed, IsToldWhereThereIsNoPlace) {
     EXPECT_EQ(placed(*none).state, State::pass);
 }
 
+TEST(DustBath, StandsFreeInCoopOrRunAndIsCountedAsByHand) {
+    for (const auto& more :
+         std::vector<std::vector<Change>>{{{"bath.place", "coop"}, {"feed.place", "run"}},
+                                          {{"bath.place", "run"}},
+                                          {{"bath.place", "run"}, {"foundation.kind", "posts"}, {"ground.front_left", "14in"}},
+                                          {{"bath.place", "coop"}, {"foundation.kind", "curb"}, {"coop.width", "12ft"}}}) {
+        const auto a = answerTo(designWith(more));
+        const auto& m = *a->model;
+        EXPECT_EQ(unsound(m), "");
+        const auto* sand = m.find("bath/sand");
+        ASSERT_NE(sand, nullptr);
+        // 2 by 2 ft, 4 1/2 in deep: a cubic foot and a half, three bags; boards of 25 1/2 and 24 in.
+        EXPECT_NEAR(sand->volumeMm3() / std::pow(304.8, 3), 1.5, 0.001);
+        double bags = 0, boards = 0;
+        for (const auto& l : a->bill.lines)
+            if (l.item == "sand-bag") bags += static_cast<double>(l.bought);
+        for (const auto& p : m.parts)
+            if (p.role == "bath") boards += p.extent(p.along) / 25.4;
+        EXPECT_EQ(bags, 3);
+        EXPECT_NEAR(boards, 2 * 25.5 + 2 * 24, 0.01);
+        EXPECT_EQ(std::ranges::find(a->findings, std::string{"bath.place"}, &Finding::id)->state, State::pass);
+        // Not under the roosts: dry, and clean.
+        for (const auto& c : m.clear)
+            if (c.id == "roosts/zone") {
+                auto under = bounds(c.solid);
+                under.low.z = -1e6;
+                EXPECT_FALSE(under.meets(sand->box(), 0));
+            }
+    }
+}
+
+TEST(DustBath, WithoutAPlaceIsAFinding) {
+    // A coop for four has roosts over half of it and a door's way over the rest.
+    const auto a = answerTo(designWith({{"form.kind", "elevated"}, {"flock.count", "4"}, {"bath.place", "coop"}}));
+    const auto f = std::ranges::find(a->findings, std::string{"bath.place"}, &Finding::id);
+    ASSERT_NE(f, a->findings.end());
+    EXPECT_EQ(f->state, State::near);
+    EXPECT_EQ(a->model->find("bath/sand"), nullptr);
+    EXPECT_FALSE(f->remedies.empty());
+    const auto mended = answerTo(designWith({{"form.kind", "elevated"}, {"flock.count", "4"}, {"bath.place", "run"}}));
+    EXPECT_EQ(std::ranges::find(mended->findings, std::string{"bath.place"}, &Finding::id)->state, State::pass);
+    EXPECT_FALSE(Design{}.with({{"runs.1", ""}, {"bath.place", "run"}}));
+}
+
 }  // namespace
 }  // namespace oiko

@@ -127,6 +127,8 @@ Design randomDesign(Dice& dice, Tally& tally) {
         if (dice.below(3) > 0) {
             std::vector<std::pair<std::string, std::string>> rare;
             for (const auto& c : slots)
+                if (findParam(c)->type == Type::flag && tally.drawn[std::string{findParam(c)->key}] < 10) rare.emplace_back(c, "");
+            for (const auto& c : slots)
                 for (const auto o : findParam(c)->options)
                     if (tally.choices[std::string{findParam(c)->key} + "=" + std::string{o}] < 30) rare.emplace_back(c, o);
             if (!rare.empty()) std::tie(slot, option) = rare[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(rare.size())))];

@@ -59,6 +59,7 @@ const std::vector<Belongs>& table() {
         {"roost.apart", inside, {"roost-rail", "roost-brace"}, ""},
         {"roost.step", inside, {"roost-leg"}, ""},
         {"roost.boards", inside, {"droppings-board", "droppings-lip", "cleat", "roost-rail", "roost-brace"}, ""},
+        {"bath.place", inside, {"bath", "dust", "feeder", "drinker"}, ""},
         {"feed.place", inside, {"feeder", "drinker"}, ""},
         {"feed.height", inside, {"feeder", "drinker"}, ""},
         {"feed.count", inside, {"feeder"}, ""},

@@ -453,8 +453,8 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
 
 std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
     const auto runs = runPlaces(s);
-    if (runs.empty() && s.choice("feed.place") == "run")
-        return Clash{"feed.run", "feed.place", "runs.*.side", {}, Change{"feed.place", "coop"}};
+    for (const auto* key : {"feed.place", "bath.place"})
+        if (runs.empty() && s.choice(key) == "run") return Clash{"feed.run", key, "runs.*.side", {keyRef(key)}, Change{key, "coop"}};
     for (const auto& run : runs) {
         const auto& r = run.key;
         for (const auto& other : runs)

@@ -404,6 +404,7 @@ std::vector<Param> declare() {
     p.push_back({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
     // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
+    p.push_back(choice("bath.place", inside, {"none", "coop", "run"}, word("none"), false));
     p.push_back(choice("feed.place", inside, {"coop", "run"}, word("coop"), false));
     p.push_back(length("feed.height", inside, inches(4), inches(14), [](Ask& a) -> Value {
         const auto& size = a.choice("flock.size");

@@ -301,6 +301,12 @@ struct Court {
         f.parts = idsWith("feed/");
         if (!s.rows("runs").empty()) f.remedies.push_back({{"feed.place", s.choice("feed.place") == "run" ? "coop" : "run"}});
         if (wanted > 2) f.remedies.push_back({{"feed.count", "1"}, {"water.count", "1"}});
+        const auto& bath = s.choice("bath.place");
+        if (bath == "none") return;
+        auto& g = find("bath.place", "others", static_cast<double>(!idsWith("bath/").empty()), 1, "count", true, 0);
+        if (g.state == State::fail) g.state = State::near;
+        g.parts = idsWith("bath/");
+        if (!s.rows("runs").empty()) g.remedies.push_back({{"bath.place", bath == "run" ? "coop" : "run"}});
     }
     void ground() {
         if (m.ground.level() && unevenMm(s) == 0) return;

@@ -1,5 +1,5 @@
-// Feeders and drinkers, hung on chains under rafters where birds and keeper reach them: clear of the drop zone, of doors and of all that
-// stands there.
+// Feeders and drinkers, hung on chains under rafters where birds and keeper reach them, and a box to bathe in dust: clear of the drop zone,
+// of doors and of all that stands there.
 #include <algorithm>
 #include <cmath>
 #include <optional>
@@ -32,7 +32,7 @@ std::optional<double> underside(const Solid& s, double x, double y) {
 
 struct Larder {
     Builder& b;
-    bool outside = b.s.choice("feed.place") == "run";
+    bool outside;                ///< in the first run
     Bounds room{};               ///< the birds', in plan
     std::vector<Bounds> kept{};  ///< places that stay free, and where something hangs already
     std::optional<Vec3> door{};  ///< where the keeper comes in
@@ -103,9 +103,10 @@ struct Larder {
         return best;
     }
 
-    void hang() {
+    /// What stands in the room, and where nothing may. False: there is no such room.
+    bool look() {
         outside ? inTheRun() : indoors();
-        if (room.low.x > room.high.x) return;
+        if (room.low.x > room.high.x) return false;
         // What slopes overhead fills its bounds by little; a chain's length keeps things clear of it.
         const auto overhead = [](const Part& p) {
             return (p.system == System::roof && p.role != "rafter-tie") || p.role == "rafter" || p.role == "purlin" || p.role == "filler" ||
@@ -118,6 +119,11 @@ struct Larder {
         // No droppings fall below the roosts and what reaches down from them.
         for (const auto& c : b.model.clear)
             if (c.id == "roosts/zone") keepFree(bounds(c.solid));
+        return true;
+    }
+
+    void hang() {
+        if (!look()) return;
         const double lift = inMm(b.s.length("feed.height"));
         for (const std::string kind : {"feeder", "drinker"})
             for (std::int64_t n = 1; n <= b.s.count(kind == "feeder" ? "feed.count" : "water.count"); ++n) {
@@ -135,10 +141,42 @@ struct Larder {
                 keepFree({place->top - Vec3{beside, beside, 0}, place->top + Vec3{beside, beside, 0}});
             }
     }
+
+    /// A frame of boards on edge, 2 ft square inside, filled with sand 4 1/2 in deep; as far from the door as it goes. Room for three or
+    /// four birds at a square foot each. Common practice.
+    void bath() {
+        if (!look()) return;
+        const double clear = 24 * kIn, whole = clear + 2 * kOneBy, high = inMm(profile("1x6")->wide), above = 18 * kIn;
+        std::optional<Vec3> best;
+        double farthest = -1;
+        for (double x = room.low.x + kIn; x + whole <= room.high.x; x += 3 * kIn)
+            for (double y = room.low.y + kIn; y + whole <= room.high.y; y += 3 * kIn) {
+                Bounds place{{x, y, 0}, {x + whole, y + whole, 0}};
+                const double foot = outside ? b.ground.lowest(place) : earthFloor(b.s) ? 0 : b.floor;
+                place.low.z = foot + kIn / 16, place.high.z = foot + above;
+                const double far = door ? std::hypot(x + whole / 2 - door->x, y + whole / 2 - door->y) : 0;
+                const auto taken = [&](const Bounds& other) { return other.meets(place, 0); };
+                if (far <= farthest || std::ranges::any_of(kept, taken) || std::ranges::any_of(parts, taken)) continue;
+                best = Vec3{x, y, foot}, farthest = far;
+            }
+        if (!best) return;
+        const auto [x, y, z] = *best;
+        const auto board = [&](const char* name, Vec3 along, double xa, double xb, double ya, double yb) {
+            b.lumber(std::string{"bath/"} + name, "bath", "bath", System::inside, "1x6", along, {0, 0, 1},
+                     box({x + xa, y + ya, z}, {x + xb, y + yb, z + high}));
+        };
+        board("1", {1, 0, 0}, 0, whole, 0, kOneBy), board("2", {1, 0, 0}, 0, whole, whole - kOneBy, whole);
+        board("3", {0, 1, 0}, 0, kOneBy, kOneBy, whole - kOneBy), board("4", {0, 1, 0}, whole - kOneBy, whole, kOneBy, whole - kOneBy);
+        b.add("bath/sand", "dust", "bath", System::inside, Form::block, "sand", {1, 0, 0}, {0, 1, 0},
+              {box({x + kOneBy, y + kOneBy, z}, {x + whole - kOneBy, y + whole - kOneBy, z + 4.5 * kIn})});
+    }
 };
 
 }  // namespace
 
-void feed(Builder& b) { Larder{b}.hang(); }
+void feed(Builder& b) {
+    Larder{b, b.s.choice("feed.place") == "run"}.hang();
+    if (const auto& place = b.s.choice("bath.place"); place != "none") Larder{b, place == "run"}.bath();
+}
 
 }  // namespace oiko

@@ -106,9 +106,9 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         const auto group = h.item == "paint-gallon" ? Group::finish
                            : h.item.ends_with("shingles") || h.item == "roof-cement" || h.item.starts_with("gutter") || h.item == "barrel"
                                ? Group::roof
-                           : h.item == "gravel-bag" || h.item.starts_with("concrete") ? Group::ground
-                           : h.item == "feeder" || h.item == "drinker"                ? Group::inside
-                                                                                      : Group::fixings;
+                           : h.item == "gravel-bag" || h.item.starts_with("concrete")          ? Group::ground
+                           : h.item == "feeder" || h.item == "drinker" || h.item == "sand-bag" ? Group::inside
+                                                                                               : Group::fixings;
         auto& line = sum.at(h.item, group);
         line.needed += h.quantity;
         line.rule = line.rule.empty() || line.rule == h.rule ? h.rule : "several", line.source = h.source;
@@ -148,6 +148,7 @@ Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(wood(s.choice("wood.species")), p.treated() ? 19 : 15));
     if (p.role == "footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
     if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel") return findItem(catalog(), p.stock)->mass;  // empty
+    if (p.role == "dust") return pounds(100 * p.volumeMm3() / std::pow(304.8, 3));  // dry sand, common practice
     if (p.form == Form::block) return pounds(33);
     const auto* item = ofProfile(catalog(), p.stock).front();
     const double sold = inMm(item->a) * inMm(item->b);

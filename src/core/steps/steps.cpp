@@ -34,7 +34,7 @@ constexpr Rule kOrder[] = {
     {"kickboards", System::inside, "kick-board", "saw"},
     {"nests", System::inside,
      "nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-lid nest-top nest-bearer nest-leg nest-perch ledger", "saw"},
-    {"feed", System::inside, "feeder drinker", ""},
+    {"feed", System::inside, "feeder drinker bath dust", "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,
      "run-post block run-beam rafter eave-block purlin filler run-rail gate-stud gate-threshold gate-head jamb lining closer",

@@ -50,6 +50,8 @@ constexpr Schedule kSchedule[] = {
     {"deck", "*", "", 0, 0, "none", kPractice},
     {"stud king trimmer cripple ridge-post", "bottom-plate top-plate cap-plate header sill", "nail-16d", 2, 0, "endnail", kR602},
     {"stud king trimmer cripple ridge-post", "stud king trimmer cripple ridge-post", "nail-10d", 0, 16, "facenail", kR602},
+    {"bath", "bath", "screw-2-1/2", 3, 0, "bath", kPractice},
+    {"bath dust", "*", "", 0, 0, "none", kPractice},
     {"window-track", "*", "screw-2-1/2", 0, 8, "track", kPractice},
     {"leaf-pane", "*", "", 0, 0, "none", kPractice},
     {"header-spacer", "header", "nail-10d", 0, 16, "facenail", kR602},
@@ -248,6 +250,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (p.role == "slab") add("gravel-bag", std::ceil(p.extent(p.along) * p.extent(p.wide) / 92903.04 / 3 / 0.5), "gravelslab");
         if (p.role == "curb")
             add("gravel-bag", std::ceil(2 * (p.extent(p.along) + p.extent(p.wide)) / 304.8 * inFeet(kCurbWide) / 3 / 0.5), "gravelcurb");
+        // A bag of sand holds half a cubic foot too.
+        if (p.role == "dust") add("sand-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5 - 1e-6), "sand");
         if (p.role == "fill") add("gravel-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5), "gravelfill");
         // A bolt within 12 in of either end of each plate, and at most 6 ft apart.
         if (onConcrete(s) && p.role == "bottom-plate")
