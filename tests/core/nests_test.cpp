@@ -91,5 +91,47 @@ TEST(Slants, OfSheetsStandInTheList) {
     EXPECT_GE(panels, 2);
 }
 
+TEST(NestsFront, DropsToAShelfOnChainsAndIsShutBehind) {
+    for (const auto& more : std::vector<std::vector<Change>>{{},
+                                                             {{"nests.wall", "back"}, {"skin.kind", "shiplap"}},
+                                                             {{"form.kind", "elevated"}, {"flock.count", "5"}, {"flock.size", "bantam"}}}) {
+        auto changes = more;
+        changes.push_back({"nests.door", "front"});
+        expectWholeAndShut(designWith(changes));
+        const auto a = answerTo(designWith(changes)), lidded = answerTo(designWith(more));
+        const auto& m = *a->model;
+        const auto* front = m.find("nests/front");
+        ASSERT_NE(front, nullptr);
+        // It hangs by its foot, on two butts or three; the roof over it is screwed down.
+        EXPECT_EQ(std::ranges::count_if(m.joints,
+                                        [&](const Joint& j) {
+                                            return j.kind == Joint::Kind::hinged &&
+                                                   (m.parts[j.a].id == "nests/front" || m.parts[j.b].id == "nests/front");
+                                        }),
+                  1);
+        EXPECT_TRUE(std::ranges::none_of(m.parts, [](const Part& p) { return p.role == "nest-lid"; }));
+        const auto need = [](const Answer& of, std::string_view item, std::string_view rule) {
+            for (const auto& h : of.takeoff->hardware)
+                if (h.item == item && h.rule == rule) return h.quantity;
+            return 0.0;
+        };
+        EXPECT_EQ(need(*a, "butt-hinge-3", "hinge"), need(*lidded, "butt-hinge-3", "hinge"));
+        EXPECT_EQ(need(*a, "chain-foot", "eggdoor"), 3);
+        EXPECT_EQ(need(*lidded, "chain-foot", "eggdoor"), 0);
+        // A lip in each nest's outer side, as wide as the nest.
+        Settled s{designWith(changes)};
+        double lips = 0;
+        for (const auto& p : m.parts)
+            if (p.id.starts_with("nests/lip/outer/")) lips += p.extent(p.along);
+        EXPECT_NEAR(lips, inMm(s.length("nests.clear")) * static_cast<double>(s.count("nests.count")), 0.1);
+        // Where it drops nothing stands: its room is as deep as it is high.
+        const auto room = std::ranges::find(m.clear, std::string{"nests/swing"}, &ClearSpace::id);
+        ASSERT_NE(room, m.clear.end());
+        EXPECT_NEAR(volume(room->solid),
+                    std::pow(front->extent({0, 0, 1}), 2) * std::max(front->extent({1, 0, 0}), front->extent({0, 1, 0})),
+                    volume(room->solid) * 0.001);
+    }
+}
+
 }  // namespace
 }  // namespace oiko

@@ -4,6 +4,7 @@
 #include <map>
 
 #include "core/design/layout.h"
+#include "core/design/partition.h"
 #include "some.h"
 
 namespace oiko {
@@ -106,6 +107,44 @@ TEST(Roosts, ArePinnedAndTheirStandsScrewedShort) {
     for (const auto* kind : {"curb", "skids"})
         for (const auto& p : modelOf(designWith({{"foundation.kind", kind}, {"roost.boards", "yes"}})).parts)
             if (p.form == Form::lumber && p.role != "rung" && p.box().low.z < 0.01) EXPECT_TRUE(p.treated()) << p.id;
+}
+
+TEST(SplashPanels, LineTheWallBehindTheRoostsBesideWhatOpensThere) {
+    for (const auto& more : std::vector<std::vector<Change>>{{},
+                                                             {{"coop.width", "14ft"}, {"flock.count", "16"}},
+                                                             {{"windows.1.wall", "back"}, {"windows.1.at", "40in"}, {"roost.wall", "back"}},
+                                                             {{"form.kind", "elevated"}, {"flock.count", "6"}},
+                                                             {{"roof.form", "gable"}, {"roost.wall", "left"}, {"roost.step", "8in"}},
+                                                             {{"partitions.1.wall", "left"}, {"coop.width", "12ft"}}}) {
+        auto changes = more;
+        changes.push_back({"roost.lined", "yes"});
+        const auto a = answerTo(designWith(changes));
+        const auto& m = *a->model;
+        EXPECT_EQ(unsound(m), "");
+        EXPECT_TRUE(a->cuts->sheets.unplaced.empty());
+        Bounds bars;
+        for (const auto& p : m.parts)
+            if (p.role == "roost") bars.add(p.box());
+        double lined = 0, open = 0;
+        Settled s{designWith(changes)};
+        const auto wall = s.choice("roost.wall");
+        for (const auto& p : m.parts) {
+            if (p.role != "splash-panel") continue;
+            EXPECT_LE(p.box().low.z, bars.low.z - 4 * 25.4);
+            EXPECT_GE(p.extent({0, 0, 1}), 12 * 25.4);
+            EXPECT_LE(p.extent(p.along), 96 * 25.4 + 0.1);
+            lined += p.extent(p.along);
+            // Each of its ends lies over a stud, or beside what opens, a partition or the corner: it is held.
+            EXPECT_GE(std::ranges::count_if(m.joints, [&](const Joint& j) { return m.parts[j.a].id == p.id || m.parts[j.b].id == p.id; }),
+                      2)
+                << p.id;
+        }
+        for (const auto& o : m.openings)
+            if (o.side == wall) open += inMm(o.width) + 8 * 25.4;
+        const auto [from, to] = birdsAlong(s, wall);
+        EXPECT_LE(lined, inMm(to - from) + 0.1);
+        EXPECT_GE(lined, inMm(to - from) - open - 12 * 25.4);
+    }
 }
 
 }  // namespace

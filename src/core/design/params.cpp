@@ -404,6 +404,7 @@ std::vector<Param> declare() {
     p.push_back({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
     // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
+    p.push_back({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(choice("bath.place", inside, {"none", "coop", "run"}, word("none"), false));
     p.push_back(choice("feed.place", inside, {"coop", "run"}, word("coop"), false));
     p.push_back(length("feed.height", inside, inches(4), inches(14), [](Ask& a) -> Value {
@@ -417,6 +418,7 @@ std::vector<Param> declare() {
         return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)), 1, 10);
     }));
     p.push_back(choice("nests.kind", inside, {"outside", "inside"}, word("outside"), false));
+    p.push_back(onlyWhen(choice("nests.door", inside, {"lid", "front"}, word("lid"), false), [](Ask& a) { return !nestsInside(a); }));
     p.push_back(choice("nests.wall", inside, sides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), a.length("nests.clear"));
         if (!nestsInside(a)) return sideWithRoom(a, "nests", wanted, sidesButRuns(a, {"left", "right", "front", "back"}));

@@ -126,7 +126,7 @@ std::vector<std::pair<Vec2, Vec2>> uncovered(Vec2 a, Vec2 b, const std::vector<s
 Fill fillOf(const Part& p) {
     switch (p.form) {
         case Form::lumber: return p.treated() ? Fill::treated : Fill::wood;
-        case Form::sheet: return p.stock.starts_with("clear") ? Fill::glass : Fill::sheet;
+        case Form::sheet: return p.stock.starts_with("clear") ? Fill::glass : p.stock.starts_with("wipe") ? Fill::metal : Fill::sheet;
         case Form::panel: return p.stock == "clear" ? Fill::glass : Fill::metal;
         case Form::trim: return Fill::metal;
         case Form::roll: return Fill::felt;

@@ -83,7 +83,7 @@ void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
     for (const auto& r : runs)
         for (const auto& ground : r->ground()) covered.push_back(ground);
     for (const auto& p : b.model.parts)
-        if (p.role == "stand-block") covered.push_back(p.box());
+        if (const auto at = p.box(); p.role == "stand-block") covered.push_back({{at.low.x, at.low.y, -kMesh}, {at.high.x, at.high.y, 0}});
     const auto goes = runUnder(b.s);
     std::vector<std::pair<Runner*, Runner::Strip>> strips;
     for (const auto& r : runs) {

@@ -77,8 +77,20 @@ void nests(Builder& b) {
         put("end/" + std::to_string(k + 1), k == 0 || k == n ? "nest-end" : "nest-partition", Form::sheet, "ply-1/2", outwards, up,
             {w.box(u, u + t, face, inner, z1, top), prism(ending, w.u * t)});
     }
-    put("front", "nest-front", Form::sheet, "ply-1/2", w.u, up,
-        {w.box(hole.u0, hole.u1, outer - t, outer, z0, low - t * (high - low) / out)});
+    const bool drops = b.s.choice("nests.door") == "front";
+    const double head = low - t * (high - low) / out;
+    put("front", drops ? "nest-door" : "nest-front", Form::sheet, "ply-1/2", w.u, up,
+        {w.box(hole.u0, hole.u1, outer - t, outer, z0, head)});
+    if (drops) {
+        // Hung on the floor's edge it drops to a shelf; behind it a lip keeps eggs in.
+        b.join("nests/front", "nests/floor", Joint::Kind::hinged, 0);
+        for (std::int64_t k = 0; k < n; ++k) {
+            const double u = hole.u0 + static_cast<double>(k) * (clear + t) + t;
+            put("lip/outer/" + std::to_string(k + 1), "nest-lip", Form::lumber, "1x4", w.u, up,
+                {w.box(u, u + clear, outer, outer + kOneBy, z1, z1 + 3.5 * kIn)});
+        }
+        b.model.clear.push_back({"nests/swing", "nests", w.box(hole.u0, hole.u1, outer - t - (head - z0), outer - t, z0, head)});
+    }
     put("lip", "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(hole.u0, hole.u1, inner, inner + 0.75 * kIn, z1, z1 + 3.5 * kIn)});
     put("ledger", "ledger", Form::lumber, "2x2", w.u, up, {w.box(hole.u0, hole.u1, face - 1.5 * kIn, face, z0 - 1.5 * kIn, z0)});
     // The lid lies on the ends, an eighth off the siding, and laps an inch past front and ends.
@@ -88,7 +100,9 @@ void nests(Builder& b) {
     const Vec3 normal = unit(outwards * fall + up);
     const Vec3 foot[] = {w.at(hole.u0 - kIn, d0, on(d0)), w.at(hole.u0 - kIn, d1, on(d1)), w.at(hole.u0 - kIn, d1, on(d1)) + normal * thick,
                          w.at(hole.u0 - kIn, d0, on(d0)) + normal * thick};
-    put("lid", "nest-lid", Form::sheet, "ply-3/4", w.u, unit(outwards + up * -fall), {prism(foot, w.u * (hole.u1 - hole.u0 + 2 * kIn))});
+    put("lid", drops ? "nest-roof" : "nest-lid", Form::sheet, "ply-3/4", w.u, unit(outwards + up * -fall),
+        {prism(foot, w.u * (hole.u1 - hole.u0 + 2 * kIn))});
+    if (drops) return;
     b.join("nests/lid", w.side + "/header/" + tenths(hole.u0) + (w.sloping ? "" : "/outer"), Joint::Kind::hinged, 0.125 * kIn);
 }
 
@@ -110,6 +124,37 @@ void droppingsBoards(Builder& b, const WallFrame& w, const std::vector<double>& 
                   {w.box(u0 + slack, u1 - slack, wall + (d1 - wall) * k / parts, wall + (d1 - wall) * (k + 1) / parts, top - thick, top)});
         b.lumber(bay + "/lip", "droppings-lip", "roosts", System::inside, "1x3", w.u, up,
                  w.box(u0 + slack, u1 - slack, d1, d1 + kOneBy, top - thick, top - thick + 2.5 * kIn));
+    }
+}
+
+}  // namespace
+
+namespace {
+
+/// Sheet that is wiped on the studs behind the roosts, from below the bars to above the birds' backs, beside what opens there; joints over
+/// studs.
+void splashPanels(Builder& b, const WallFrame& w, double low, double high) {
+    if (w.form == Form::mesh) return;
+    const auto [from, to] = birdsAlong(b.s, w.side);
+    const double a = inMm(from), e = inMm(to), d = 3.5 * kIn, thick = inMm(thicknessOf("wipe-1/8")), beside = 1.75 * kIn, sheet = 96 * kIn;
+    const double top = std::min(high, inMm(b.shell.underPlates(w.side, from, to - from)));
+    std::vector<std::pair<double, double>> taken{{e, e}};
+    for (const auto& h : w.holes)
+        if (h.z0 - beside < top && h.z1 + beside + (h.kind == "pop" ? h.z1 - h.z0 + 3 * kIn : 0) > low)
+            taken.emplace_back(h.u0 - beside - (h.kind == "pop" ? 2 * kIn : 0), h.u1 + beside + (h.kind == "pop" ? 2 * kIn : 0));
+    std::ranges::sort(taken);
+    int n = 0;
+    double at = a;
+    for (const auto& [start, end] : taken) {
+        while (std::min(start, e) - at >= 6 * kIn) {
+            double next = std::min({start, e, std::floor(at / sheet + 1 + 1e-9) * sheet});
+            // No strip under 6 in is left over.
+            if (std::min(start, e) - next < 6 * kIn) next = std::min(start, e) - at <= sheet ? std::min(start, e) : next - 24 * kIn;
+            b.add("roosts/splash/" + std::to_string(++n), "splash-panel", "roosts", System::inside, Form::sheet, "wipe-1/8", w.u, {0, 0, 1},
+                  {w.box(at, next, d, d + thick, low, top)});
+            at = next;
+        }
+        at = std::max(at, end);
     }
 }
 
@@ -160,6 +205,7 @@ void roosts(Builder& b) {
             put(at + "/brace", "roost-brace", "2x4", w.inward, up, w.box(beside, beside + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
         }
     }
+    if (b.s.flag("roost.lined")) splashPanels(b, w, h - 6 * kIn, height(0) + 18 * kIn);
     if (boards) droppingsBoards(b, w, stands, d0, d1, h - inMm(kBoardBelowRoost));
     // The drop zone: nobody feeds, nests or walks here.
     b.model.clear.push_back({"roosts/zone", "roosts", w.box(u0, u1, inside + 2 * kIn, d1, h, height(0) + 12 * kIn)});

@@ -33,7 +33,9 @@ constexpr Rule kOrder[] = {
      "saw"},
     {"kickboards", System::inside, "kick-board", "saw"},
     {"nests", System::inside,
-     "nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-lid nest-top nest-bearer nest-leg nest-perch ledger", "saw"},
+     "nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-lid nest-roof nest-door nest-top nest-bearer nest-leg "
+     "nest-perch ledger",
+     "saw"},
     {"feed", System::inside, "feeder drinker bath dust", "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,

@@ -50,6 +50,8 @@ constexpr Schedule kSchedule[] = {
     {"deck", "*", "", 0, 0, "none", kPractice},
     {"stud king trimmer cripple ridge-post", "bottom-plate top-plate cap-plate header sill", "nail-16d", 2, 0, "endnail", kR602},
     {"stud king trimmer cripple ridge-post", "stud king trimmer cripple ridge-post", "nail-10d", 0, 16, "facenail", kR602},
+    {"splash-panel", "stud king trimmer cripple sill header corner bottom-plate top-plate", "screw-1-1/4", 0, 12, "splash", kPractice},
+    {"splash-panel", "*", "", 0, 0, "none", kPractice},
     {"bath", "bath", "screw-2-1/2", 3, 0, "bath", kPractice},
     {"bath dust", "*", "", 0, 0, "none", kPractice},
     {"window-track", "*", "screw-2-1/2", 0, 8, "track", kPractice},
@@ -78,7 +80,8 @@ constexpr Schedule kSchedule[] = {
     {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf",
      kPractice},
     {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
-    {"nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-top", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
+    {"nest-lid nest-door", "*", "", 0, 0, "none", kPractice},
+    {"nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-top nest-roof", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
     {"roost", "roost-rail roost-leg", "nail-16d", 1, 0, "pin", kPractice},
     {"roost-brace cleat", "roost-leg", "screw-2-1/2", 2, 0, "stand", kPractice},
     {"nest-leg", "nest-bearer", "angle-bracket", 1, 0, "bracket", kPractice},
@@ -211,6 +214,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             add("barrel-bolt", s.choice(o.id + ".leaf") == "double" ? 2 : s.choice(o.id + ".leaf") == "split" ? 1 : 0, "latch");
         if (o.kind == "inner_door") add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
         if (o.kind == "pop") add("two-step-lock", 1, "latch");
+        // What drops is held level by a chain at either end.
+        if (o.kind == "nest" && s.choice("nests.door") == "front") add("screw-hook", 4, "eggdoor"), add("chain-foot", 3, "eggdoor");
         if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
         if (o.kind == "gate") add("gate-latch", 1, "latch"), add("barrel-bolt", 1, "latch"), add("hook-eye", 1, "holdopen");
         if (o.kind == "window") {
