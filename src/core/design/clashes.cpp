@@ -19,7 +19,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 64> kIds{
+constexpr std::array<std::string_view, 65> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -29,7 +29,7 @@ constexpr std::array<std::string_view, 64> kIds{
     "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
-    "barrel.low"};
+    "barrel.low",     "ground.steps"};
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 
@@ -499,6 +499,10 @@ std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
         if (!o.row.starts_with("doors")) continue;
         if (const auto over = floorOver(s, outsideWall(s, o.wall, o.at, o.at + o.width, o.width)); over < inches(1))
             return Clash{"ground.door", o.row + ".wall", corner, {inches(1) - over}};
+        const auto steps = o.row + ".steps";
+        if (!s.applies(steps) || !s.flag(steps)) continue;
+        if (const auto lie = stepsLie(s, o.row); !lie.clear())
+            return Clash{"ground.steps", steps, corner, {mm(lie.rise), mm(lie.high - lie.foot)}, Change{steps, "no"}};
     }
     for (const auto& run : runPlaces(s)) {
         const auto place = outsideWall(s, run.side, run.at, run.at + run.width, runOffset(s) + run.length);

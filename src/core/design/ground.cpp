@@ -68,6 +68,25 @@ RampLie rampLie(Ask& ask, const std::string& pop) {
     return {inMm(shellOf(ask).floorTop + ask.length(pop + ".sill")) - g.highest(beside), risesFrom(g, wall)};
 }
 
+Length behindSteps(Ask& ask) { return skinThick(ask.choice("skin.kind")) + inches(0.125); }
+
+StepsLie stepsLie(Ask& ask, const std::string& door) {
+    const auto& wall = ask.choice(door + ".wall");
+    const auto at = ask.length(door + ".at");
+    const auto g = groundOf(ask);
+    const auto beside = outsideWall(ask, wall, at - inches(1.5), at + ask.length(door + ".width") + inches(1.5), Length{});
+    const double rises = risesFrom(g, wall), behind = inMm(behindSteps(ask)), going = inMm(kStepsGoing);
+    StepsLie lie;
+    for (;; ++lie.risers) {
+        lie.foot = g.lowest(beside) + rises * (behind + lie.risers * going);
+        lie.rise = (inMm(shellOf(ask).floorTop - kStepsBelowDoor) - lie.foot) / lie.risers;
+        if (lie.rise <= inMm(kStepsRiser) + 1e-6) break;
+    }
+    const double near = behind + (lie.risers - 1) * going, far = near + going + inMm(kStepsNosing);
+    lie.high = g.highest(beside) + std::max(rises * near, rises * far);
+    return lie;
+}
+
 Length floorOver(Ask& ask, const Bounds& place) { return shellOf(ask).floorTop - mm(groundOf(ask).highest(place)); }
 
 }  // namespace oiko

@@ -41,6 +41,20 @@ struct RampLie {
 };
 RampLie rampLie(Ask& ask, const std::string& pop);
 
+/// Steps to a raised door: as many risers as the ground asks that they come down to, all alike, 7 3/4 in at most (IRC 2018 R311.7.5, from
+/// memory), each tread 10 in farther out.
+struct StepsLie {
+    int risers = 2;
+    double foot = 0, rise = 0;  ///< mm: the ground there, and the risers
+    double high = 0;            ///< the highest ground under the lowest tread
+    /// That tread, a 2x, lies on its stringers over all of it, and over mesh.
+    bool clear() const { return foot + rise - 38.1 > high + 3; }
+};
+StepsLie stepsLie(Ask& ask, const std::string& door);
+/// Behind the uppermost tread, from the frame's outer face; a tread's going and nosing; what the uppermost one lies below the floor.
+Length behindSteps(Ask& ask);
+inline constexpr Length kStepsGoing = inches(10), kStepsNosing = inches(1), kStepsBelowDoor = inches(0.5), kStepsRiser = inches(7.75);
+
 /// Ground steeper than one in five wants a terrace cut. Common practice.
 inline constexpr double kSteepest = 0.2;
 /// Skids are blocked up no higher than two blocks. Common practice.

@@ -272,9 +272,17 @@ std::vector<Param> declare() {
                          a.choice(self + ".kind") == "people_door" ? easyEntry(a, wall, w, a.length("keeper.height") + inches(3))
                                                                    : centred(a, self, wall, w));
     }));
-    // One steps over a foot, not over more. Common practice.
+    // One steps over a foot, not over more. Common practice. Where the ground would cover the lowest step there are none.
     p.push_back(
-        onlyWhen({"doors.*.steps", openings, Type::flag, false, true, {}, [](Ask& a) -> Value { return stepUp(a) > feet(1); }, true, {}},
+        onlyWhen({"doors.*.steps",
+                  openings,
+                  Type::flag,
+                  false,
+                  true,
+                  {},
+                  [](Ask& a) -> Value { return stepUp(a) > feet(1) && stepsLie(a, mine("doors", a)).clear(); },
+                  true,
+                  {}},
                  [](Ask& a) { return !elevated(a) && a.choice(mine("doors", a) + ".kind") == "people_door" && stepUp(a) > kLeastSteps; }));
     p.push_back(choice("pops.*.wall", openings, sides, [](Ask& a) -> Value {
         // A pop door a run, one after another.

@@ -9,28 +9,18 @@
 namespace oiko {
 namespace {
 
-constexpr double kRiser = 7.75 * kIn, kGoing = 10 * kIn, kNosing = kIn, kTreadBoard = 5.5 * kIn, kStringer = 11.25 * kIn;
-constexpr double kBelowDoor = 0.5 * kIn, kRailHigh = 36 * kIn;
+constexpr double kGoing = inMm(kStepsGoing), kNosing = inMm(kStepsNosing), kTreadBoard = 5.5 * kIn, kStringer = 11.25 * kIn;
+constexpr double kBelowDoor = inMm(kStepsBelowDoor), kRailHigh = 36 * kIn;
 
 struct Flight {
     Builder& b;
     const WallFrame& w;
     const Hole& h;
-    double u0 = h.u0 - kTwoBy, u1 = h.u1 + kTwoBy, behind = b.skinThick + kIn / 8;  ///< the uppermost tread's back
-    int risers = 2;
-    double foot = 0;  ///< the ground that they come down to
-    double rise = 0;
-    double slope = 0, cosine = 1;
+    double u0 = h.u0 - kTwoBy, u1 = h.u1 + kTwoBy, behind = inMm(behindSteps(b.s));  ///< the uppermost tread's back
+    StepsLie lie = stepsLie(b.s, h.row);
+    int risers = lie.risers;
+    double foot = lie.foot, rise = lie.rise, slope = rise / kGoing, cosine = 1 / std::sqrt(1 + slope * slope);
 
-    /// As many risers as the ground asks that they come down to.
-    Flight(Builder& builder, const WallFrame& wall, const Hole& hole) : b{builder}, w{wall}, h{hole} {
-        for (;; ++risers) {
-            const double out = behind + risers * kGoing;
-            foot = b.ground.lowest(b.outside(w, u0, u1, out, out)), rise = (b.floor - kBelowDoor - foot) / risers;
-            if (rise <= kRiser + 1e-6) break;
-        }
-        slope = rise / kGoing, cosine = 1 / std::sqrt(1 + slope * slope);
-    }
     /// Out from the wall's frame, and above the level line.
     Vec3 at(double u, double out, double z) const { return w.at(u, -out, z - b.floor); }
     double nosing(double out) const { return b.floor - kBelowDoor - kTwoBy - slope * (out - behind - kGoing); }
