@@ -153,6 +153,8 @@ struct OwnRoof final : Runner {
                 const bool outer = s.name == "outer";
                 const double edge = outer ? under(length + kMesh) : over(0);
                 s.top = [edge](double) { return edge; };
+                // A gate swings out below their ends.
+                if (outer) s.swingsBelow = under(length + 6 * kIn) - kIn / 8;
                 s.beam = (outer ? low : high) - beamDeep, s.railsBelow = (outer ? edge : high) - 5.5 * kIn - kIn;
             }
             walls.push_back(std::move(s));
