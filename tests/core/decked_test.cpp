@@ -40,18 +40,6 @@ TEST_P(Decked, IsSound) {
 }
 INSTANTIATE_TEST_SUITE_P(Coops, Decked, testing::Range<std::size_t>(0, kDecked.size()));
 
-double bought(const Answer& a, std::string_view item) {
-    double n = 0;
-    for (const auto& l : a.bill.lines)
-        if (l.item == item) n += static_cast<double>(l.bought);
-    return n;
-}
-double needed(const Answer& a, std::string_view item, std::string_view rule) {
-    for (const auto& h : a.takeoff->hardware)
-        if (h.item == item && h.rule == rule) return h.quantity;
-    return 0;
-}
-
 TEST(Shingles, AreCountedAsByHand) {
     // A single slope of 4/12 over 8 ft, 10 ft wide: rafters' tops 96 + 18 in of run, with the fascias 117 in, on the slope 123.33 in;
     // seen by 5 in that is 25 courses of 10 ft + 16 in = 136 in, four strips each; the lowest lies on one more.

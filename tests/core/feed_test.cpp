@@ -124,12 +124,10 @@ TEST(DustBath, StandsFreeInCoopOrRunAndIsCountedAsByHand) {
         ASSERT_NE(sand, nullptr);
         // 2 by 2 ft, 4 1/2 in deep: a cubic foot and a half, three bags; boards of 25 1/2 and 24 in.
         EXPECT_NEAR(sand->volumeMm3() / std::pow(304.8, 3), 1.5, 0.001);
-        double bags = 0, boards = 0;
-        for (const auto& l : a->bill.lines)
-            if (l.item == "sand-bag") bags += static_cast<double>(l.bought);
+        double boards = 0;
         for (const auto& p : m.parts)
             if (p.role == "bath") boards += p.extent(p.along) / 25.4;
-        EXPECT_EQ(bags, 3);
+        EXPECT_EQ(bought(*a, "sand-bag"), 3);
         EXPECT_NEAR(boards, 2 * 25.5 + 2 * 24, 0.01);
         EXPECT_EQ(std::ranges::find(a->findings, std::string{"bath.place"}, &Finding::id)->state, State::pass);
         // Not under the roosts: dry, and clean.

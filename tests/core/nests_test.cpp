@@ -110,14 +110,9 @@ TEST(NestsFront, DropsToAShelfOnChainsAndIsShutBehind) {
                                         }),
                   1);
         EXPECT_TRUE(std::ranges::none_of(m.parts, [](const Part& p) { return p.role == "nest-lid"; }));
-        const auto need = [](const Answer& of, std::string_view item, std::string_view rule) {
-            for (const auto& h : of.takeoff->hardware)
-                if (h.item == item && h.rule == rule) return h.quantity;
-            return 0.0;
-        };
-        EXPECT_EQ(need(*a, "butt-hinge-3", "hinge"), need(*lidded, "butt-hinge-3", "hinge"));
-        EXPECT_EQ(need(*a, "chain-foot", "eggdoor"), 3);
-        EXPECT_EQ(need(*lidded, "chain-foot", "eggdoor"), 0);
+        EXPECT_EQ(needed(*a, "butt-hinge-3", "hinge"), needed(*lidded, "butt-hinge-3", "hinge"));
+        EXPECT_EQ(needed(*a, "chain-foot", "eggdoor"), 3);
+        EXPECT_EQ(needed(*lidded, "chain-foot", "eggdoor"), 0);
         // A lip in each nest's outer side, as wide as the nest.
         Settled s{designWith(changes)};
         double lips = 0;

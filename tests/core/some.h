@@ -63,4 +63,18 @@ inline std::shared_ptr<const Answer> answerTo(const Design& d) {
     return answer(d, memory);
 }
 
+/// What the bill buys of an item, in all its lines; what the list asks of it, by one of the rules that fixings are counted by or by all.
+inline double bought(const Answer& a, std::string_view item) {
+    double n = 0;
+    for (const auto& l : a.bill.lines)
+        if (l.item == item) n += static_cast<double>(l.bought);
+    return n;
+}
+inline double needed(const Answer& a, std::string_view item, std::string_view rule = {}) {
+    double n = 0;
+    for (const auto& h : a.takeoff->hardware)
+        if (h.item == item && (rule.empty() || h.rule == rule)) n += h.quantity;
+    return n;
+}
+
 }  // namespace oiko

@@ -12,11 +12,6 @@ Design withWindow(const std::string& kind, std::vector<Change> more = {}) {
                 {{"windows.1.kind", kind}, {"windows.1.wall", "back"}, {"windows.1.width", "30in"}, {"windows.1.height", "20in"}});
     return designWith(more);
 }
-double needed(const Answer& a, std::string_view item, std::string_view rule) {
-    for (const auto& h : a.takeoff->hardware)
-        if (h.item == item && h.rule == rule) return h.quantity;
-    return 0;
-}
 
 class Windows : public testing::TestWithParam<const char*> {};
 TEST_P(Windows, AreSoundAndShutInWinterAndSummer) {
