@@ -2,6 +2,7 @@
 
 #include <cmath>
 
+#include "core/catalog/skins.h"
 #include "core/design/layout.h"
 #include "core/design/shell.h"
 

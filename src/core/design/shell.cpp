@@ -9,6 +9,7 @@
 #include "core/catalog/stock.h"
 #include "core/design/ground.h"
 #include "core/design/layout.h"
+#include "core/design/setout.h"
 
 namespace oiko {
 
