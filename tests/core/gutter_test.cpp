@@ -100,6 +100,18 @@ TEST(Gutters, AreCountedAsByHand) {
     EXPECT_EQ(std::ranges::count(a->model->parts, std::string{"stand-block"}, &Part::role), 9);
 }
 
+TEST(Gutters, HangOnTheOtherEaveOfAGableWhereItsBarrelHasAPlace) {
+    // A run along the front leaves none there; without it both eaves have one.
+    const std::vector<Change> gable{{"roof.gutter", "barrels"}, {"roof.form", "gable"}, {"coop.width", "14ft"}, {"runs.1.width", "14ft"}};
+    Settled along{designWith(gable)};
+    EXPECT_EQ(guttered(along), std::vector<std::string>{"back"});
+    Settled both{designWith(kGuttered[1])};
+    EXPECT_EQ(guttered(both), (std::vector<std::string>{"back", "front"}));
+    const auto m = modelOf(designWith(gable));
+    EXPECT_EQ(unsound(m), "");
+    EXPECT_TRUE(std::ranges::none_of(m.parts, [](const Part& p) { return p.id.starts_with("roof/gutter/front"); }));
+}
+
 TEST(Barrels, GoWhereNothingOpens) {
     // The nests hang at the left of the back wall: the barrel goes to its right; with a door there too it is refused, with what works.
     const std::vector<Change> start{{"roof.gutter", "barrels"}, {"coop.width", "10ft"}, {"nests.wall", "back"}, {"nests.at", "9in"}};

@@ -12,8 +12,9 @@ namespace oiko {
 std::vector<std::string> guttered(Ask& ask) {
     if (ask.choice("roof.gutter") == "none") return {};
     const auto low = ask.choice("roof.falls_to");
-    if (ask.choice("roof.form") != "gable") return {low};
-    return {low, std::string{opposite(low)}};
+    const std::string other{opposite(low)};
+    if (ask.choice("roof.form") != "gable" || !(barrelFree(ask, other, "left") || barrelFree(ask, other, "right"))) return {low};
+    return {low, other};
 }
 
 bool barrelFree(Ask& ask, std::string_view side, std::string_view end) {

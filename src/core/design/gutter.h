@@ -18,7 +18,7 @@ inline constexpr Length kBarrelEnd = inches(13);
 inline constexpr Length kGutterWide = inches(5), kGutterDeep = inches(3.5);
 inline constexpr double kGutterFall = 0.25 / 120;
 
-/// Sides of the coop with an eave that has a gutter; none without.
+/// Sides of the coop with an eave that has a gutter; none without. A gable's other eave has one where its barrel has a place.
 std::vector<std::string> guttered(Ask& ask);
 /// Nothing opens or stands at this end of an eave's wall where its barrel would: "left" or "right", seen from outside.
 bool barrelFree(Ask& ask, std::string_view side, std::string_view end);

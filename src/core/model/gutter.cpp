@@ -1,6 +1,7 @@
 // Gutters hung on the fascia, a pipe down from each into a barrel, and the blocks that the barrel stands on.
 #include "core/design/gutter.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/catalog/stock.h"
@@ -74,8 +75,9 @@ struct Hung {
 }  // namespace
 
 void gutters(Builder& b) {
-    if (guttered(b.s).empty()) return;
-    for (const auto& slope : b.shell.slopes) Hung{b, slope, b.walls[slope.toBack ? 2 : 0]}.build();
+    const auto eaves = guttered(b.s);
+    for (const auto& slope : b.shell.slopes)
+        if (const auto& w = b.walls[slope.toBack ? 2 : 0]; std::ranges::find(eaves, w.side) != eaves.end()) Hung{b, slope, w}.build();
 }
 
 }  // namespace oiko
