@@ -65,7 +65,7 @@ TEST(BuriedMesh, IsAsLongAsTheRunsOutline) {
                                            {"apron.kind", std::string{kind}}}));
         double feet2 = 0;
         for (const auto& p : m.parts)
-            if (p.outside()) feet2 += p.volumeMm3() / (25.4 / 16) / 92903.04;
+            if (p.edging()) feet2 += p.volumeMm3() / (25.4 / 16) / 92903.04;
         return feet2;
     };
     EXPECT_NEAR(area("flat"), 1.5 * (10 + 12 + 12) + 2 * 1.5 * 1.5, 0.05) << "thicknesses are rounded to a micron";
@@ -108,6 +108,22 @@ TEST(NettingHigherUp, TakesAllButTheLowestStripAndIsNotedSoThatThePopDoorIsShut)
     // Its remedy takes it away.
     const auto mended = answerTo(d.with(finding(*a)->remedies.front()).value());
     EXPECT_EQ(finding(*mended), mended->findings.end());
+}
+
+TEST(Aprons, AreTiedAndPeggedEveryHalfFoot) {
+    // Two sides of 12 ft and one of 10, two squares of 18 in: 24 and 24 and 20 and 3 and 3 on either edge. Buried, 25, 25 and 21 along the
+    // top.
+    const auto with = [](std::string_view kind) {
+        return answerTo(designWith({{"coop.width", "10ft"},
+                                    {"runs.1.side", "front"},
+                                    {"runs.1.width", "10ft"},
+                                    {"runs.1.length", "12ft"},
+                                    {"apron.width", "18in"},
+                                    {"apron.kind", std::string{kind}}}));
+    };
+    EXPECT_EQ(needed(*with("flat"), "mesh-tie", "apron"), 2 * (24 + 24 + 20 + 3 + 3));
+    EXPECT_EQ(needed(*with("flat"), "mesh-tie", "buried"), 0);
+    EXPECT_EQ(needed(*with("buried"), "mesh-tie"), 25 + 25 + 21);
 }
 
 }  // namespace

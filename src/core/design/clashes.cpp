@@ -553,9 +553,6 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     return std::nullopt;
 }
 
-}  // namespace
-
-namespace {
 /// Before each eave's wall there is a place for its barrel, and height for it under the gutter.
 std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
     const auto eaves = guttered(s);
@@ -576,6 +573,7 @@ std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
     }
     return std::nullopt;
 }
+
 }  // namespace
 
 std::span<const std::string_view> clashIds() { return kIds; }

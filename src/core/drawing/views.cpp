@@ -98,13 +98,13 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     project(d, m,
             partsWhere(m,
                        [&](const Part& p) {
-                           return (withRun || p.system != System::run) && p.box().low.z < z && !p.outside() && p.role != "roof-panel" &&
+                           return (withRun || p.system != System::run) && p.box().low.z < z && !p.edging() && p.role != "roof-panel" &&
                                   p.role != "purlin" && p.role != "rafter" && p.role != "eave-block" && p.role != "run-mesh" &&
                                   (p.system != System::roof || p.role == "barrel");
                        }),
             look);
     for (const auto& p : m.parts)
-        if (p.outside() && withRun) {
+        if (p.edging() && withRun) {
             const auto b = p.box();
             d.add({Pen::hidden,
                    Fill::none,
@@ -232,7 +232,7 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     d.id = "face/" + std::string{side};
     const auto shell = shellOf(s);
     const auto look = before(s, side, 0);
-    project(d, m, partsWhere(m, [&](const Part& p) { return !m.buried(p) && !p.outside(); }), look);
+    project(d, m, partsWhere(m, [&](const Part& p) { return !m.buried(p) && !p.edging(); }), look);
     const double length = inMm(wallLength(s, side)), floor = inMm(shell.floorTop);
     auto openings = openingsOf(m, side);
     // What stands behind a run is told by the wall's frame, where it can be seen.
@@ -565,7 +565,7 @@ Drawing crossSection(const Model& m, Settled& s) {
     // Cut half way between two members near the middle, looking towards the side on the left.
     Look look = alongY ? Look{{0, 1, 0}, {0, 0, 1}, {}, Plane::through({w * 0.5 + 100, 0, 0}, {1, 0, 0})}
                        : Look{{1, 0, 0}, {0, 0, 1}, {}, Plane::through({0, deep * 0.5 - 100, 0}, {0, -1, 0})};
-    project(d, m, partsWhere(m, [](const Part& p) { return p.system != System::run && !p.outside(); }), look);
+    project(d, m, partsWhere(m, [](const Part& p) { return p.system != System::run && !p.edging(); }), look);
     groundLine(d, m, look, d.low.x - 200, d.high.x + 200);
     const double floor = inMm(shell.floorTop), span = alongY ? deep : w;
     const double foot = std::min(0.0, d.low.y);

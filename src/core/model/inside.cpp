@@ -131,25 +131,33 @@ void droppingsBoards(Builder& b, const WallFrame& w, const std::vector<double>& 
 
 namespace {
 
-/// Sheet that is wiped on the studs behind the roosts, from below the bars to above the birds' backs, beside what opens there; joints over
-/// studs.
-void splashPanels(Builder& b, const WallFrame& w, double low, double high) {
+/// Sheet that is wiped on the studs behind the roosts, from below the bars to above the birds' backs: up to what opens above them, and
+/// beside what opens behind. Joints over studs.
+void splashPanels(Builder& b, const WallFrame& w, double low, double bars, double high) {
     if (w.form == Form::mesh) return;
     const auto [from, to] = birdsAlong(b.s, w.side);
-    const double a = inMm(from), e = inMm(to), d = 3.5 * kIn, thick = inMm(thicknessOf("wipe-1/8")), beside = 1.75 * kIn, sheet = 96 * kIn;
-    const double top = std::min(high, inMm(b.shell.underPlates(w.side, from, to - from)));
+    const double e = inMm(to), d = 3.5 * kIn, thick = inMm(thicknessOf("wipe-1/8")), beside = 1.75 * kIn, least = 6 * kIn, sheet = 96 * kIn;
+    const double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
+    double top = std::min(high, inMm(b.shell.underPlates(w.side, from, to - from)));
     std::vector<std::pair<double, double>> taken{{e, e}};
-    for (const auto& h : w.holes)
-        if (h.z0 - beside < top && h.z1 + beside + (h.kind == "pop" ? h.z1 - h.z0 + 3 * kIn : 0) > low)
-            taken.emplace_back(h.u0 - beside - (h.kind == "pop" ? 2 * kIn : 0), h.u1 + beside + (h.kind == "pop" ? 2 * kIn : 0));
+    for (const auto& h : w.holes) {
+        if (h.z0 - beside >= bars + least) {
+            top = std::min(top, h.z0 - beside);
+            continue;
+        }
+        // A pop door's leaf slides up its own height, in tracks.
+        const bool pop = h.kind == "pop";
+        const double out = beside + (pop ? 2 * kIn : 0);
+        if (h.z1 + beside + (pop ? h.z1 - h.z0 + 3 * kIn : 0) > low) taken.emplace_back(h.u0 - out, h.u1 + out);
+    }
     std::ranges::sort(taken);
     int n = 0;
-    double at = a;
+    double at = inMm(from);
     for (const auto& [start, end] : taken) {
-        while (std::min(start, e) - at >= 6 * kIn) {
-            double next = std::min({start, e, std::floor(at / sheet + 1 + 1e-9) * sheet});
-            // No strip under 6 in is left over.
-            if (std::min(start, e) - next < 6 * kIn) next = std::min(start, e) - at <= sheet ? std::min(start, e) : next - 24 * kIn;
+        const double upTo = std::min(start, e);
+        while (upTo - at >= least) {
+            double next = upTo - at <= sheet ? upTo : std::floor((at + sheet) / spacing) * spacing;
+            if (next < upTo && upTo - next < least) next -= spacing;
             b.add("roosts/splash/" + std::to_string(++n), "splash-panel", "roosts", System::inside, Form::sheet, "wipe-1/8", w.u, {0, 0, 1},
                   {w.box(at, next, d, d + thick, low, top)});
             at = next;
@@ -205,7 +213,7 @@ void roosts(Builder& b) {
             put(at + "/brace", "roost-brace", "2x4", w.inward, up, w.box(beside, beside + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
         }
     }
-    if (b.s.flag("roost.lined")) splashPanels(b, w, h - 6 * kIn, height(0) + 18 * kIn);
+    if (b.s.flag("roost.lined")) splashPanels(b, w, h - 6 * kIn, height(0), height(0) + 18 * kIn);
     if (boards) droppingsBoards(b, w, stands, d0, d1, h - inMm(kBoardBelowRoost));
     // The drop zone: nobody feeds, nests or walks here.
     b.model.clear.push_back({"roosts/zone", "roosts", w.box(u0, u1, inside + 2 * kIn, d1, h, height(0) + 12 * kIn)});

@@ -35,7 +35,7 @@ struct Part {
     std::string opening;                          ///< the row it belongs to: "doors.1", or empty
     friend bool operator==(const Part&, const Part&) = default;
 
-    bool outside() const { return role == "apron" || role == "trench-mesh"; }  ///< mesh on the ground or in it, round what stands there
+    bool edging() const { return role == "apron" || role == "trench-mesh"; }  ///< mesh on the ground or in it, round what stands there
     bool treated() const { return stock.ends_with("pt"); }
     Vec3 thick() const { return cross(along, wide); }
     Bounds box() const;

@@ -33,8 +33,7 @@ constexpr Schedule kSchedule[] = {
     {"block footing slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
-    {"apron", "*", "mesh-tie", 0, 6, "apron", kPractice},
-    {"trench-mesh", "*", "mesh-tie", 0, 6, "buried", kPractice},
+    {"apron trench-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
     {"siding", "stud king trimmer ridge-post corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8,
@@ -271,6 +270,10 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     }
     // Rough-sawn siding drinks: 225 sq ft a gallon a coat, between the 200 and 250 usual. Common practice.
     add("paint-gallon", skinMm2 / 92903.04 * static_cast<double>(s.count("finish.coats")) / 225, "paint");
+    // An apron is tied along the walls' mesh and pegged along its outer edge; buried mesh is tied.
+    for (const auto& p : m.parts)
+        if (const double every = std::ceil(p.extent(p.along) / 152.4 - 1e-6); p.edging())
+            add("mesh-tie", p.role == "apron" ? 2 * every : every, p.role == "apron" ? "apron" : "buried");
     floorCover(s, add);
     for (const auto& side : guttered(s)) {
         double lengths = 0, long_ = 0;
