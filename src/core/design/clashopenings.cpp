@@ -1,0 +1,234 @@
+// What can't be built together: openings in the walls, what stands inside, partitions.
+#include <algorithm>
+#include <cmath>
+
+#include "core/catalog/skins.h"
+#include "core/design/clashes.h"
+#include "core/design/ground.h"
+#include "core/design/partition.h"
+#include "core/design/rules.h"
+
+namespace oiko {
+namespace {
+
+std::string sizeKey(const Opening& o) { return o.row == "nests" ? "nests.count" : o.row + ".width"; }
+
+}  // namespace
+
+std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const auto& o = all[i];
+        const auto wall = wallLength(s, o.wall);
+        const auto sizeKeyOfWall = o.wall == "front" || o.wall == "back" ? "coop.width" : "coop.depth";
+        if (o.at < kCornerClear || o.at + o.width > wall - kCornerClear) {
+            const auto last = wall - kCornerClear - o.width;
+            return Clash{"opening.corner",
+                         o.row + ".at",
+                         s.isSet(o.row + ".at") && s.isSet(sizeKey(o)) ? sizeKeyOfWall : sizeKey(o),
+                         {keyRef(o.row + ".at"), Ref{"side." + o.wall}, wall},
+                         last >= kCornerClear ? std::optional{Change{o.row + ".at", written(std::clamp(o.at, kCornerClear, last), s)}}
+                                              : std::nullopt};
+        }
+        for (std::size_t k = 0; k < i; ++k)
+            if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + kBesideOpening * 2 &&
+                all[k].at < o.at + o.width + kBesideOpening * 2)
+                return Clash{"opening.apart",
+                             o.row + ".at",
+                             all[k].row + ".at",
+                             {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}}};
+        if (const auto open = "skin.open_" + o.wall; openWall(s, o.wall) && (o.vent || o.row.starts_with("windows")))
+            return Clash{"open.opening", o.row + ".wall", open, {keyRef(o.row + ".wall"), Ref{"side." + o.wall}}, Change{open, "no"}};
+        for (const auto& [bar, clear] : barredByRidge(shell, o.wall, o.width))
+            if (o.at > bar && o.at < clear && !(o.row == "nests" && nestsInside(s))) {
+                const auto to = o.at - bar < clear - o.at ? bar : clear;
+                return Clash{"opening.ridge",
+                             o.row + ".at",
+                             "roof.ridge",
+                             {keyRef(o.row + ".at"), Ref{"side." + o.wall}},
+                             Change{o.row + ".at", written(to, s)}};
+            }
+        const auto head = highestHead(shell, o.wall, o.at, o.width);
+        if (o.sill + o.height > head)
+            return Clash{"opening.head",
+                         heightKey(o),
+                         "coop.low_wall",
+                         {keyRef(heightKey(o)), o.sill + o.height, head},
+                         o.sill + inches(3) < head && o.row != "nests" ? std::optional{Change{o.row + ".height", written(head - o.sill, s)}}
+                                                                       : std::nullopt};
+        // A leaf of siding stands upright in its sheet, a quarter narrower than its opening.
+        if (const auto most = inches(48.25); o.row.starts_with("windows") && o.width > most && s.choice(o.row + ".kind") == "shutter")
+            return Clash{"shutter.sheet",
+                         o.row + ".width",
+                         o.row + ".kind",
+                         {o.width - inches(0.25), inches(48)},
+                         Change{o.row + ".width", written(most, s)}};
+        if (o.row.starts_with("doors")) {
+            const auto& leaf = s.choice(o.row + ".leaf");
+            if (const auto most = inches(48.25); o.width > most && leaf != "double")
+                return Clash{"door.sheet",
+                             o.row + ".width",
+                             o.row + ".leaf",
+                             {o.width - inches(0.25), inches(48)},
+                             Change{o.row + ".width", written(most, s)}};
+            // Frames of both leaves and a hand between.
+            if (const auto least = leaf == "double" ? inches(24) : inches(40), has = leaf == "double" ? o.width : o.height;
+                leaf != "single" && has < least)
+                return Clash{"door.leaves",
+                             o.row + ".leaf",
+                             o.row + (leaf == "double" ? ".width" : ".height"),
+                             {has, least},
+                             Change{o.row + ".leaf", "single"}};
+        }
+        if (o.row.starts_with("pops")) {
+            // The ramp is one piece of an 8 ft sheet.
+            const auto ramp = rampLie(s, o.row);
+            const double length = ramp.length(s.angle(o.row + ".ramp"));
+            if (length > inMm(inches(95)) || length < 0)
+                return Clash{"ramp.sheet",
+                             o.row + ".ramp",
+                             "floor.height",
+                             {s.angle(o.row + ".ramp"), mm(length), inches(95)},
+                             Change{o.row + ".ramp", exactAngle(degrees(std::ceil(inDegrees(ramp.noLonger(inMm(inches(95)))))))}};
+        }
+        if (o.row.starts_with("doors") && shell.eaveSide(o.wall)) {
+            // On an eave's wall the roof's edge comes down over the swinging leaf: it stays under tails and fascia.
+            const double reach = std::min(inMm(shell.overhang + inches(1.5)), inMm(o.width + inches(2)));
+            const auto& slope = shell.slopeOver(o.wall);
+            const auto edge = mm(slope.under(slope.span + reach)) - inches(2);
+            if (o.height > edge)
+                return Clash{"door.eave",
+                             o.row + ".height",
+                             "roof.overhang",
+                             {o.height, edge},
+                             edge > inches(14) ? std::optional{Change{o.row + ".height", written(edge, s)}} : std::nullopt};
+        }
+        // The rail of its steps goes up beside the door, under the roof's edge.
+        if (const auto edge = roofEdge(shell, o.wall) - shell.floorTop; o.row.starts_with("doors") && shell.eaveSide(o.wall) &&
+                                                                        edge < kStepsRail && shell.floorTop > inches(23) &&
+                                                                        s.applies(o.row + ".steps") && s.flag(o.row + ".steps"))
+            return Clash{"steps.eave", o.row + ".steps", "coop.low_wall", {edge, kStepsRail}, Change{o.row + ".steps", "no"}};
+        if (o.vent && o.sill < inches(5)) return Clash{"opening.low", heightKey(o), "coop.low_wall", {keyRef(heightKey(o)), o.sill}};
+    }
+    return std::nullopt;
+}
+
+std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
+    if (const auto row = openingWidth(s, "nests"); row > kWidestNestRow)
+        return Clash{"nests.sheet", "nests.count", "nests.clear", {row, kWidestNestRow}};
+    const auto wall = s.choice("roost.wall");
+    const auto across = birdsAcross(s, wall);
+    const auto n = s.count("roost.count");
+    const auto zone = roostZone(s);
+    // Outside an eave's wall the nests' lid stays under tails and fascia.
+    if (const auto& side = s.choice("nests.wall"); shell.eaveSide(side) && !nestsInside(s)) {
+        const auto top = s.length("nests.height") + s.length("nests.clear") + inches(4.5), edge = roofEdge(shell, side) - shell.floorTop;
+        if (const auto most = s.length("nests.height") - (top - edge); top > edge)
+            return Clash{"nests.eave",
+                         "nests.height",
+                         shell.localSide(side) == 2 ? "coop.low_wall" : "roof.ridge",
+                         {top, edge},
+                         most >= inches(5) ? std::optional{Change{"nests.height", written(most, s)}} : std::nullopt};
+    }
+    if (nestsInside(s)) {
+        if (s.length("nests.height") < kNestBearer)
+            return Clash{"nests.low",
+                         "nests.height",
+                         "nests.kind",
+                         {s.length("nests.height"), kNestBearer},
+                         Change{"nests.height", written(kNestBearer, s)}};
+        const auto& side = s.choice("nests.wall");
+        const auto at = s.length("nests.at"), wide = openingWidth(s, "nests");
+        for (const auto& bar : takenOn(s, side, "nests"))
+            if (bar.key == "roosts" && at < bar.to && at + wide > bar.from) {
+                // Beside their zone, where there is room; else along another wall.
+                const auto beside = bar.from > Length{} ? bar.from - wide : bar.to;
+                const bool fits = beside >= kCornerClear && beside + wide <= wallLength(s, side) - kCornerClear;
+                return Clash{"nests.roost",
+                             fits ? "nests.at" : "nests.wall",
+                             fits ? "roost.count" : "roost.wall",
+                             {Ref{"side." + side}},
+                             fits ? std::optional{Change{"nests.at", written(beside, s)}} : std::nullopt};
+            }
+    }
+    // The far wall has battens, tracks and lips on its inside.
+    if (zone > across - kInsideFittings) return Clash{"roost.room", "roost.count", "roost.apart", {zone, across - kInsideFittings}};
+    // About a bird's height must stay clear above the lowest bar; 12 in is the least that is let pass (common practice: 18).
+    const auto risen = s.length("roost.step") * (n - 1), most = shell.lowestWall() - inches(12) - risen;
+    if (s.length("roost.height") > most)
+        return Clash{"roost.roof",
+                     "roost.height",
+                     risen > Length{} ? "roost.step" : "coop.low_wall",
+                     {s.length("roost.height") + risen, most + risen},
+                     most >= inches(8) ? std::optional{Change{"roost.height", written(most, s)}} : std::nullopt};
+    // Under the boards one rakes and birds walk; over them a scraper passes.
+    if (const auto under = s.length("roost.height") - kBoardBelowRoost - inches(2); s.flag("roost.boards") && under < inches(6))
+        return Clash{"roost.boards",
+                     "roost.boards",
+                     "roost.height",
+                     {under, inches(6)},
+                     Change{"roost.height", written(kBoardBelowRoost + inches(8), s)}};
+    return std::nullopt;
+}
+
+std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
+    const auto rooms = partitions(s);
+    for (const auto& p : rooms) {
+        const auto end = Ref{"side." + p.wall};
+        // It stands on a floor, and one walks in.
+        if (elevated(s)) return Clash{"partition.form", p.key + ".wall", "form.kind", {}, Change{"form.kind", "walk_in"}};
+        if (earthFloor(s)) return Clash{"partition.form", p.key + ".wall", "foundation.kind", {}, Change{"foundation.kind", "slab"}};
+        if (shell.bearing(p.wall)) {
+            const auto free = kSides[(sideIndex(s.choice("roof.falls_to")) + 1) % 4];
+            return Clash{"partition.wall", p.key + ".wall", "roof.falls_to", {end}, Change{p.key + ".wall", std::string{free}}};
+        }
+        for (const auto& other : rooms)
+            if (&other < &p && other.wall == p.wall)
+                return Clash{
+                    "partition.twice", p.key + ".wall", other.key + ".wall", {end}, Change{p.key + ".wall", std::string{opposite(p.wall)}}};
+        const auto door = s.length(p.key + ".door_width"), at = s.length(p.key + ".door_at"), sill = s.length(p.key + ".sill"),
+                   high = s.length(p.key + ".door_height");
+        // Its door swings in the room, and the birds keep room of their own.
+        const auto least = std::max(kLeastRoom, door + kSwingClear), most = p.room + birdsAcross(s, p.wall) - kLeastBirds;
+        if (p.room < least || p.room > most) {
+            const auto works = p.room < least ? least : most;
+            const auto nearest = roomBetweenRafters(s, p.key, works, least);
+            return Clash{"partition.room",
+                         p.key + ".room",
+                         p.room < least        ? p.key + ".door_width"
+                         : shell.turn % 2 == 0 ? "coop.width"
+                                               : "coop.depth",
+                         {p.room, least, most},
+                         nearest >= least && nearest <= most ? std::optional{Change{p.key + ".room", written(nearest, s)}} : std::nullopt};
+        }
+        if (const auto nearest = roomBetweenRafters(s, p.key, p.room, least); nearest != p.room)
+            return Clash{"partition.rafter", p.key + ".room", "roof.spacing", {p.room}, Change{p.key + ".room", written(nearest, s)}};
+        const auto last = shell.deep - kCornerClear - door;
+        auto nearest = std::clamp(at, kCornerClear, std::max(kCornerClear, last));
+        for (const auto& [bar, clear] : barredByRidge(shell, p.wall, door))
+            if (nearest > bar && nearest < clear) nearest = nearest - bar < clear - nearest ? bar : clear;
+        if (nearest != at || at > last)
+            return Clash{"partition.door",
+                         p.key + ".door_at",
+                         p.key + ".door_width",
+                         {at, door},
+                         nearest <= last ? std::optional{Change{p.key + ".door_at", written(nearest, s)}} : std::nullopt};
+        if (const auto head = partitionHead(s, shell, p.key); sill + high > head)
+            return Clash{"partition.head",
+                         p.key + ".door_height",
+                         "coop.low_wall",
+                         {sill + high, head},
+                         head - sill >= inches(36) ? std::optional{Change{p.key + ".door_height", written(head - sill, s)}} : std::nullopt};
+        if (s.choice("roost.wall") == p.wall)
+            return Clash{"partition.roost", "roost.wall", p.key + ".wall", {end}, Change{"roost.wall", std::string{opposite(p.wall)}}};
+        for (const auto& o : all)
+            for (const auto& bar : takenOn(s, o.wall, o.row))
+                if (bar.key == p.key && o.at < bar.to && o.at + o.width > bar.from)
+                    return Clash{"partition.opening",
+                                 o.row + (o.wall == p.wall ? ".wall" : ".at"),
+                                 p.key + (o.wall == p.wall ? ".wall" : ".room"),
+                                 {keyRef(o.row + (o.wall == p.wall ? ".wall" : ".at")), end}};
+    }
+    return std::nullopt;
+}
+
+}  // namespace oiko

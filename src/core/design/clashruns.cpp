@@ -1,0 +1,178 @@
+// What can't be built together: runs, and the ground they and the coop stand on.
+#include <algorithm>
+#include <cmath>
+
+#include "core/catalog/covers.h"
+#include "core/design/clashes.h"
+#include "core/design/ground.h"
+
+namespace oiko {
+namespace {
+
+/// A run under a roof of its own, which goes under the coop's eave.
+std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace& run) {
+    const auto& r = run.key;
+    const auto height = s.length(r + ".height");
+    const auto fall = s.angle(r + ".pitch");
+    const auto wall = wallLength(s, run.side);
+    // A run may reach past the coop's corner: by enough for a post of its own there, and with enough of it along the wall.
+    if (run.at + feet(3) > wall)
+        return Clash{"run.wall",
+                     r + ".at",
+                     s.isSet(r + ".side") ? r + ".side" : r + ".width",
+                     {run.at, wall},
+                     wall >= feet(3) ? std::optional{Change{r + ".at", written(wall - feet(3), s)}} : std::nullopt};
+    if (const auto past = run.at + run.width - wall; past > Length{} && past < kLeastPastCorner)
+        return Clash{"run.past", r + ".width", r + ".at", {past, kLeastPastCorner}, Change{r + ".width", written(wall - run.at, s)}};
+    const auto eave = roofEdge(shell, run.side) - inches(9);
+    if (height > eave)
+        return Clash{"run.roof",
+                     r + ".height",
+                     "coop.low_wall",
+                     {height, eave},
+                     eave > feet(3) ? std::optional{Change{r + ".height", written(eave, s)}} : std::nullopt};
+    const auto least = run.top == "mesh" ? pitch(0.5, 12) : roofCover(run.top).least;
+    if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
+    const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(run.length - kWallDeep));
+    if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};
+    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const double a = inRadians(fall);
+    const auto rafter = mm(inMm(run.length + inches(8)) / std::cos(a) + 140 * std::tan(a));
+    if (rafter + s.length("cut.trim") * 2 > longest) return Clash{"run.rafter", r + ".length", "stock.longest", {rafter, longest}};
+    if (run.top == "mesh") return std::nullopt;
+    return panelClash(r + ".top", r + ".length", run.top, mm(inMm(run.length + inches(6)) / std::cos(a) + 25.4));
+}
+
+/// A run that the coop's own roof goes on over.
+std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPlace& run) {
+    if (shell.bearing(run.side))
+        return Clash{"run.shared",
+                     run.key + ".side",
+                     "roof.falls_to",
+                     {Ref{"side." + run.side}, Ref{"side." + s.choice("roof.falls_to")}},
+                     Change{run.key + ".side", std::string{kSides[(sideIndex(s.choice("roof.falls_to")) + 3) % 4]}}};
+    // Under a ridge three posts stand at its far end, each on a block of its own.
+    const auto posts = runOuterPosts(s, run);
+    for (std::size_t i = 1; i < posts.size(); ++i)
+        if (const auto apart = posts[i] - posts[i - 1]; apart < kBlocksApart)
+            return Clash{"run.ridge",
+                         run.key + ".top",
+                         run.side == "front" || run.side == "back" ? "coop.width" : "coop.depth",
+                         {apart, kBlocksApart},
+                         Change{run.key + ".top", "metal_sealed"}};
+    return std::nullopt;
+}
+
+/// What opens behind a run.
+std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPlace& run, const std::vector<Opening>& all) {
+    const auto& r = run.key;
+    for (const auto& o : all) {
+        if (o.wall != run.side || o.row == "nests") continue;
+        // It does so under the run's beam or over its roof.
+        if (const auto beam = runBeamBefore(s, shell, run.side, o.at, o.width);
+            beam && o.sill + o.height + inches(0.5) > *beam && o.sill < *beam + runBeamDeep(run.width) + kRunRoofThick) {
+            const auto over = shell.floorTop + o.sill - kRunRoofThick;
+            return Clash{
+                "run.before",
+                r + ".height",
+                heightKey(o),
+                {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(run.width) + kRunRoofThick},
+                over >= feet(3) && over < runHeight(s, run) ? std::optional{Change{r + ".height", written(over, s)}} : std::nullopt};
+        }
+        if (o.vent) continue;  // vents have nothing outside that a post would meet
+        // The run's posts beside the coop stand clear of openings, or an opening lies wholly in or out of it.
+        for (const auto edge : runInnerPosts(s, run))
+            if (const auto post = run.at + edge; o.at < post + kWallDeep + kBesidePost && post < o.at + o.width + kBesidePost)
+                return Clash{"run.opening", o.row + ".at", r + (run.shared ? ".top" : ".at"), {keyRef(o.row + ".at"), keyRef(r + ".at")}};
+        // Under the coop's own roof there is room for a leaf to swing.
+        if (o.row.starts_with("doors") && !run.shared)
+            return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
+        if (o.row.starts_with("pops")) {
+            // A ramp beside the run lies where its gate would swing.
+            const auto gate = s.length(r + ".gate_width");
+            const auto& where = s.choice(r + ".gate");
+            if ((where == "left" && o.at + o.width <= run.at && o.at + o.width > run.at - gate) ||
+                (where == "right" && o.at >= run.at + run.along && o.at < run.at + run.along + gate))
+                return Clash{"run.gate", r + ".gate", o.row + ".at", {keyRef(o.row + ".at")}, Change{r + ".gate", "outer"}};
+            const bool inside = o.at > run.at && o.at + o.width < run.at + run.width;
+            auto ramp = rampLie(s, o.row);
+            ramp.drop -= 20;
+            if (inside && ramp.run(s.angle(o.row + ".ramp")) + 60 > inMm(run.length - inches(8)))
+                return Clash{"ramp.long", o.row + ".ramp", r + ".length", {s.angle(o.row + ".ramp"), run.length}};
+        }
+    }
+    return std::nullopt;
+}
+
+}  // namespace
+
+std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
+    const auto runs = runPlaces(s);
+    for (const auto* key : {"feed.place", "bath.place"})
+        if (runs.empty() && s.choice(key) == "run") return Clash{"feed.run", key, "runs.*.side", {keyRef(key)}, Change{key, "coop"}};
+    for (const auto& run : runs) {
+        const auto& r = run.key;
+        for (const auto& other : runs)
+            if (&other < &run && other.side == run.side)
+                return Clash{"run.twice", r + ".side", other.key + ".side", {Ref{"side." + run.side}}};
+        if (const auto open = "skin.open_" + run.side; openWall(s, run.side))
+            return Clash{"open.run", open, r + ".side", {Ref{"side." + run.side}}, Change{open, "no"}};
+        if (!nestsInside(s) && s.choice("nests.wall") == run.side)
+            return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
+        if (auto c = run.shared ? sharedRunClash(s, shell, run) : ownRunClash(s, shell, run)) return c;
+        // Outwards the side's posts stand nearest to each other beside the coop.
+        const auto gate = s.length(r + ".gate_width");
+        const bool outer = s.choice(r + ".gate") == "outer";
+        if (gate + inches(8) > (outer ? runOuterPosts(s, run) : runSidePosts(s, run))[1])
+            return Clash{"gate.room",
+                         r + ".gate_width",
+                         r + (!outer       ? ".length"
+                              : run.shared ? ".side"
+                                           : ".width"),
+                         {gate, outer ? run.width : run.length}};
+        // A gate in the left side opens towards the corner, where another run may stand.
+        if (s.choice(r + ".gate") == "left" && run.at < gate)
+            for (const auto& other : runs)
+                if (other.width > other.along && rightOf(other.side) == run.side)
+                    return Clash{
+                        "run.gate", r + ".gate", other.key + ".width", {keyRef(other.key + ".width")}, Change{r + ".gate", "outer"}};
+        if (auto c = beforeRunClash(s, shell, run, all)) return c;
+    }
+    return std::nullopt;
+}
+
+std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
+    const auto g = groundOf(s);
+    if (g.level()) return std::nullopt;
+    const std::string corner{lowestCornerKey(s)};
+    if (const auto steep = std::hypot(g.toRight, g.toBack); steep > kSteepest + 1e-9)
+        return Clash{"ground.steep", corner, std::fabs(g.toRight) > std::fabs(g.toBack) ? "coop.width" : "coop.depth", {}};
+    if (const auto fall = mm(fallMm(s)); onSkids(s) && fall > kSkidsFall)
+        return Clash{"ground.skids", corner, "foundation.kind", {fall, kSkidsFall}, Change{"foundation.kind", "posts"}};
+    for (const auto& o : all) {
+        if (!o.row.starts_with("doors")) continue;
+        if (const auto over = floorOver(s, outsideWall(s, o.wall, o.at, o.at + o.width, o.width)); over < inches(1))
+            return Clash{"ground.door", o.row + ".wall", corner, {inches(1) - over}};
+        const auto steps = o.row + ".steps";
+        if (!s.applies(steps) || !s.flag(steps)) continue;
+        if (const auto lie = stepsLie(s, o.row); !lie.clear())
+            return Clash{"ground.steps", steps, corner, {mm(lie.rise), mm(lie.high - lie.foot)}, Change{steps, "no"}};
+    }
+    for (const auto& run : runPlaces(s)) {
+        const auto place = outsideWall(s, run.side, run.at, run.at + run.width, runOffset(s) + run.length);
+        const auto size = place.size();
+        if (const auto fall = mm(std::max(std::fabs(g.toRight) * size.x, std::fabs(g.toBack) * size.y)); fall > kRunFall)
+            return Clash{"ground.runfall", corner, run.key + ".length", {fall, kRunFall}};
+        // Beside the coop and at its far end, with the ground before its gate.
+        const auto gate = s.length(run.key + ".gate_width");
+        const auto along = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, kWallDeep);
+        const auto farther = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, run.length + gate);
+        const auto high = runHeight(s, run);
+        const auto far = run.shared ? high : high - mm(std::tan(inRadians(s.angle(run.key + ".pitch"))) * inMm(run.length - kWallDeep));
+        if (const auto least = std::min(high - mm(g.highest(along)), far - mm(g.highest(farther))); least < inches(36))
+            return Clash{"ground.run", corner, run.key + (run.shared ? ".length" : ".height"), {least, inches(36)}};
+    }
+    return std::nullopt;
+}
+
+}  // namespace oiko
