@@ -9,9 +9,6 @@
 namespace oiko {
 namespace {
 
-double areaOf(Oblong o) { return static_cast<double>(o.w) * static_cast<double>(o.h) / 1e12; }
-Oblong turnedIf(Oblong o, bool turned) { return turned ? Oblong{o.h, o.w} : o; }
-
 std::vector<Block> leaves(const NestCase& g) {
     std::vector<Block> out;
     for (std::size_t i = 0; i < g.piece.size(); ++i) out.push_back({g.piece[i], g.turns[i], static_cast<int>(i)});
@@ -105,166 +102,6 @@ private:
     std::vector<Free> free_;
 };
 
-/// Joins blocks that share a whole edge, the rarest edges first, until the sheets themselves are made or no way on is found.
-class Joiner {
-public:
-    Joiner(const std::vector<Oblong>& sheets, std::vector<Block> plain, Dice& dice)
-        : sheets_{sheets}, blocks{std::move(plain)}, dice_{dice} {
-        for (int i = 0; i < static_cast<int>(blocks.size()); ++i) {
-            const auto& b = blocks[static_cast<std::size_t>(i)];
-            open.push_back(i);
-            leastW_ = std::min({leastW_, b.size.w, b.turns ? b.size.h : b.size.w});
-            leastH_ = std::min({leastH_, b.size.h, b.turns ? b.size.w : b.size.h});
-        }
-    }
-    /// Joined as far as it goes; then again and again some blocks are taken apart and joined anew, and what is no worse stays. True: every
-    /// block left is one of the sheets.
-    bool toSheets(int rounds) {
-        some(SIZE_MAX);
-        auto energy = weigh();
-        for (int round = 0; round < rounds; ++round) {
-            if (open.size() <= sheets_.size() && done()) return true;
-            if (blocks.size() > 20'000) compact();
-            const auto before = open;
-            for (auto k = 1 + dice_.below(3); k > 0 && !open.empty(); --k) {
-                const auto at = dice_.below(open.size());
-                std::vector<int> apart{open[at]};
-                open.erase(open.begin() + static_cast<std::ptrdiff_t>(at));
-                for (auto cuts = 1 + dice_.below(8); cuts > 0; --cuts) {
-                    const auto part = dice_.below(apart.size());
-                    const auto& b = blocks[static_cast<std::size_t>(apart[part])];
-                    if (b.piece >= 0) continue;
-                    apart[part] = b.a, apart.push_back(b.b);
-                }
-                open.insert(open.end(), apart.begin(), apart.end());
-            }
-            some(SIZE_MAX);
-            const auto now = weigh();
-            if (now <= energy || dice_.unit() < std::exp((energy - now) / (0.05 + 0.6 * (rounds - round) / rounds)))
-                energy = now;
-            else
-                open = before;
-        }
-        return false;
-    }
-    /// So many pairs at most.
-    void some(std::size_t pairs) {
-        for (; pairs > 0; --pairs) {
-            const auto best = likeliest();
-            if (!best) return;
-            join(*best);
-        }
-    }
-    const std::vector<Oblong>& sheets_;
-    std::vector<Block> blocks;
-    std::vector<int> open;
-
-private:
-    struct Join {
-        double rank;
-        int a, b;
-        bool beside, turnA, turnB;
-        Oblong size;
-        bool turns;
-    };
-    /// It fits a sheet, and what is left beside and above it is nothing or holds a piece: all must be filled.
-    bool fits(Oblong o, bool turns) const {
-        const auto filled = [](std::int64_t gap, std::int64_t least) { return gap == 0 || gap >= least; };
-        return std::ranges::any_of(sheets_, [&](const Oblong& s) {
-            return (filled(s.w - o.w, leastW_) && filled(s.h - o.h, leastH_)) ||
-                   (turns && filled(s.w - o.h, leastW_) && filled(s.h - o.w, leastH_));
-        });
-    }
-    /// How often a length stands as an edge that something can be joined along.
-    int number(std::int64_t edge, bool upright) const {
-        int n = 0;
-        for (const int i : open) {
-            const auto& b = blocks[static_cast<std::size_t>(i)];
-            n += (upright || b.turns ? b.size.h == edge : false) + (!upright || b.turns ? b.size.w == edge : false);
-        }
-        return n;
-    }
-    bool sheetEdge(std::int64_t edge, bool upright, bool turns) const {
-        return std::ranges::any_of(
-            sheets_, [&](const Oblong& s) { return (upright ? s.h : s.w) == edge || (turns && (upright ? s.w : s.h) == edge); });
-    }
-    std::optional<Join> likeliest() {
-        std::optional<Join> out;
-        for (std::size_t p = 0; p < open.size(); ++p)
-            for (std::size_t q = p + 1; q < open.size(); ++q) {
-                const auto &a = blocks[static_cast<std::size_t>(open[p])], &b = blocks[static_cast<std::size_t>(open[q])];
-                const bool turns = a.turns && b.turns;
-                for (int way = 0; way < 4; ++way) {
-                    const bool turnA = way & 1, turnB = way & 2;
-                    if ((turnA && (!a.turns || a.size.w == a.size.h)) || (turnB && (!b.turns || b.size.w == b.size.h))) continue;
-                    // Turned both, two that may turn are joined as if neither were.
-                    if (turns && turnA) continue;
-                    const auto s = turnedIf(a.size, turnA), t = turnedIf(b.size, turnB);
-                    for (const bool beside : {true, false}) {
-                        if ((beside ? s.h != t.h : s.w != t.w)) continue;
-                        const Oblong size = beside ? Oblong{s.w + t.w, s.h} : Oblong{s.w, s.h + t.h};
-                        if (!fits(size, turns)) continue;
-                        const auto edge = beside ? s.h : s.w, sum = beside ? size.w : size.h;
-                        double rank = number(edge, beside);
-                        if (sheetEdge(edge, beside, turns)) rank *= 2;
-                        // What comes of it should find a partner again.
-                        if (number(sum, !beside) > 0 || sheetEdge(sum, !beside, turns)) rank *= 0.6;
-                        rank *= 0.5 + dice_.unit();
-                        if (!out || rank < out->rank) out = Join{rank, open[p], open[q], beside, turnA, turnB, size, turns};
-                    }
-                }
-            }
-        return out;
-    }
-    void join(const Join& j) {
-        std::erase_if(open, [&](int i) { return i == j.a || i == j.b; });
-        open.push_back(static_cast<int>(blocks.size()));
-        blocks.push_back({j.size, j.turns, -1, j.a, j.b, j.beside, j.turnA, j.turnB});
-    }
-    /// Few blocks are good, and better if most of the area is in few of them.
-    double weigh() const {
-        double sum = 0, squares = 0;
-        for (const int i : open) {
-            const auto area = areaOf(blocks[static_cast<std::size_t>(i)].size);
-            sum += area, squares += area * area;
-        }
-        return static_cast<double>(open.size()) - squares / (sum * sum);
-    }
-    /// Blocks that no block left is made of are forgotten.
-    void compact() {
-        std::vector<int> place(blocks.size(), -1);
-        std::vector<bool> used(blocks.size(), false);
-        for (const int i : open) used[static_cast<std::size_t>(i)] = true;
-        for (auto i = blocks.size(); i-- > 0;)
-            if (used[i] && blocks[i].piece < 0)
-                used[static_cast<std::size_t>(blocks[i].a)] = used[static_cast<std::size_t>(blocks[i].b)] = true;
-        std::vector<Block> kept;
-        for (std::size_t i = 0; i < blocks.size(); ++i) {
-            if (!used[i] && blocks[i].piece < 0) continue;
-            place[i] = static_cast<int>(kept.size());
-            kept.push_back(blocks[i]);
-            if (blocks[i].piece < 0)
-                kept.back().a = place[static_cast<std::size_t>(blocks[i].a)], kept.back().b = place[static_cast<std::size_t>(blocks[i].b)];
-        }
-        for (auto& i : open) i = place[static_cast<std::size_t>(i)];
-        blocks = std::move(kept);
-    }
-    bool done() const {
-        // Each sheet once.
-        std::vector<bool> used(sheets_.size(), false);
-        for (const int i : open) {
-            const auto& b = blocks[static_cast<std::size_t>(i)];
-            bool found = false;
-            for (std::size_t s = 0; s < sheets_.size() && !found; ++s)
-                if (!used[s] && (b.size == sheets_[s] || (b.turns && turnedIf(b.size, true) == sheets_[s]))) used[s] = found = true;
-            if (!found) return false;
-        }
-        return true;
-    }
-    Dice& dice_;
-    std::int64_t leastW_ = INT64_MAX, leastH_ = INT64_MAX;  ///< the narrowest and the lowest a piece can lie
-};
-
 }  // namespace
 
 std::vector<std::size_t> piecesOut(const Layout& l) {
@@ -327,16 +164,13 @@ Layout searched(const NestCase& g, const std::vector<Rack>& racks, std::int64_t 
     const auto n = static_cast<std::int64_t>(plain.size());
     const auto spent = [&] { return work <= 0 || (stop && stop()); };
     for (int round = 0; least > 0 && !spent(); ++round) {
-        if (perfect)
-            for (int k = 0; k < 3 && least > 0 && !spent(); ++k) {
-                Joiner j{sheets, plain, dice};
-                work -= 10'000 * (n + 30);
-                if (!j.toSheets(20'000)) continue;
+        for (int k = 0; perfect && k < 3 && least > 0 && !spent(); ++k)
+            if (const auto j = joinedToSheets(sheets, plain, work, dice, stop)) {
                 std::vector<Turn> turns;
-                for (const int i : j.open) turns.push_back({i, 0});
+                for (const int i : j->open) turns.push_back({i, 0});
                 Decoder d{racks};
-                d.run(j.blocks, turns);
-                take(j.blocks, d);
+                d.run(j->blocks, turns);
+                take(j->blocks, d);
             }
         if (least == 0) break;
         // Some blocks joined first, none in every third round.
@@ -344,9 +178,8 @@ Layout searched(const NestCase& g, const std::vector<Rack>& racks, std::int64_t 
         std::vector<int> open(plain.size());
         std::iota(open.begin(), open.end(), 0);
         if (round % 3 != 0 && n <= 200) {
-            Joiner j{sheets, plain, dice};
-            j.some(1 + dice.below(plain.size()));
-            blocks = j.blocks, open = j.open;
+            auto j = someJoined(sheets, plain, 1 + dice.below(plain.size()), dice);
+            blocks = std::move(j.blocks), open = std::move(j.open);
         }
         std::vector<Turn> turns;
         for (const int i : open) turns.push_back({i, static_cast<int>(dice.below(3)), static_cast<int>(dice.below(3))});

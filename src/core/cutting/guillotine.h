@@ -1,28 +1,14 @@
 #pragma once
 // Pieces laid on given sheets so that straight edge-to-edge cuts part them.
-#include "core/cutting/repack.h"
+#include "core/cutting/joiner.h"
 
 namespace oiko {
 
-/// Sizes in nanometres, one kerf added to each side of piece and sheet alike: so a kerf lies between neighbours and none at the edge.
-struct Oblong {
-    std::int64_t w, h;
-    friend bool operator==(const Oblong&, const Oblong&) = default;
-};
 struct NestCase {
     std::vector<Oblong> piece;  ///< each piece stands for itself
     std::vector<bool> turns;    ///< by piece: may be turned a quarter
 };
 
-/// A piece, or two blocks joined along a whole edge, of like length, with nothing lost between them.
-struct Block {
-    Oblong size;
-    bool turns;
-    int piece = -1;       ///< else
-    int a = -1, b = -1;   ///< places of the blocks joined
-    bool beside = false;  ///< b right of a; else above it
-    bool turnA = false, turnB = false;
-};
 /// Sheets of one size, so many to be had.
 struct Rack {
     Oblong size;
