@@ -46,21 +46,12 @@ Done Document::edit(const std::vector<Change>& changes, const QString& what) {
     return std::monostate{};
 }
 
-void Document::setPrice(const std::string& item, std::optional<Money> price, const QString& what) { setPrices({{item, price}}, what); }
+void Document::setPrice(const std::string& item, std::optional<Money> price, const QString& what) {
+    put(design_.withPrices({{item, price}}, QDate::currentDate().toString(Qt::ISODate).toStdString(), false), what);
+}
 
 void Document::setPrices(const std::map<std::string, std::optional<Money>>& prices, const QString& what) {
-    auto next = design_;
-    for (const auto& [item, price] : prices) {
-        const auto* known = findItem(catalog(), item);
-        if (known && known->price == price)
-            next.prices.erase(item);
-        else
-            next.prices[item] = price;
-    }
-    next.pricesDate = next.prices.empty()             ? std::string{kSamplePricesDate}
-                      : next.prices != design_.prices ? QDate::currentDate().toString(Qt::ISODate).toStdString()
-                                                      : design_.pricesDate;
-    put(next, what);
+    put(design_.withPrices(prices, QDate::currentDate().toString(Qt::ISODate).toStdString(), true), what);
 }
 
 void Document::put(const Design& next, const QString& what) {

@@ -58,13 +58,11 @@ PriceBook::PriceBook(Document& document, QWidget* parent) : QDialog{parent}, doc
     column->addWidget(message_), column->addLayout(asking), column->addWidget(list_, 1), column->addLayout(row);
     connect(&feed_, &StoreFeed::answered, this, [this](const auto& prices) {
         ask_->setText(tr_("prices.ask"));
-        before_.clear();
-        for (const auto& p : pricedCatalog(document_.kept().prices)) before_[p.id] = p.price;
+        const auto depth = document_.undo()->index();
         document_.setPrices(prices, tr_("prices.asked"));
         refresh();
-        std::int64_t changed = 0;
-        for (const auto& [id, price] : prices) changed += before_[id] != price;
-        message_->setText(tr_("prices.came", {static_cast<std::int64_t>(prices.size()), changed}));
+        const auto changed = document_.undo()->index() > depth ? document_.kept().pricesBefore.size() : 0;
+        message_->setText(tr_("prices.came", {static_cast<std::int64_t>(prices.size()), static_cast<std::int64_t>(changed)}));
     });
     connect(&feed_, &StoreFeed::failed, this, [this](const QString& why) { ask_->setText(tr_("prices.ask")), message_->setText(why); });
     connect(list_, &QTreeWidget::itemChanged, this, [this](QTreeWidgetItem* item) {
@@ -85,6 +83,8 @@ void PriceBook::refresh() {
     if (answer_)
         for (const auto& l : answer_->bill.lines) used[l.item] += l.bought;
     const auto prices = pricedCatalog(document_.kept().prices);
+    const auto& before = document_.kept().pricesBefore;
+    list_->headerItem()->setText(2, before.empty() ? tr_("prices.since") : tr_("prices.since.day", {document_.kept().pricesBeforeDate}));
     message_->setText(tr_(document_.kept().prices.empty() ? "prices.sample" : "prices.own",
                           {document_.kept().pricesDate, static_cast<std::int64_t>(document_.kept().prices.size())}));
     if (list_->topLevelItemCount() != static_cast<int>(prices.size())) {
@@ -101,10 +101,10 @@ void PriceBook::refresh() {
         auto* item = list_->topLevelItem(i);
         const auto& p = prices[static_cast<std::size_t>(i)];
         item->setText(1, p.price ? qs(exactMoney(*p.price)) : tr_("noprice"));
-        const auto was = before_.find(p.id);
-        item->setText(2, was == before_.end() || was->second == p.price ? QString{}
-                         : !was->second || !p.price                     ? tr_("prices.new")
-                                                                        : signedDifference(*was->second, *p.price, document_.units()));
+        const auto was = before.find(p.id);
+        item->setText(2, was == before.end() || was->second == p.price ? QString{}
+                         : !was->second || !p.price                    ? tr_("prices.new")
+                                                                       : signedDifference(*was->second, *p.price, document_.units()));
         item->setText(3, used.contains(p.id) ? QString::number(used[p.id]) : QString{});
         item->setFont(1, inkFont(13, document_.kept().prices.contains(p.id)));
     }

@@ -34,7 +34,6 @@ private:
     QLineEdit* store_;
     QPushButton* ask_;
     StoreFeed feed_;
-    std::map<std::string, std::optional<Money>> before_;  ///< prices before the last question
     bool filling_ = false;
 };
 

@@ -856,6 +856,12 @@ TEST_F(Window, AStoreIsAskedWhateverItAnswers) {
         if (now && sample) EXPECT_LE(std::fabs(inUnits(*now) - inUnits(*sample)), inUnits(*sample) * 0.1 + 0.01) << id;
     }
     EXPECT_GT(since, 20);
+    EXPECT_EQ(static_cast<std::size_t>(since), document.design().pricesBefore.size());
+    // Kept with the design: a window that opens it later shows the same changes.
+    QTemporaryDir dir;
+    const auto path = dir.filePath("asked.oikostat").toStdString();
+    ASSERT_TRUE(saveDesign(document.design(), path));
+    EXPECT_EQ(loadDesign(path).value().design, document.design());
     const auto asked = document.design();
     settle();
     const auto unknown = std::ranges::count_if(asked.prices, [](const auto& p) { return !p.second; });

@@ -112,6 +112,7 @@ std::vector<std::string> designFiles() {
     full.alternatives.push_back(presetDesign("demo").value().keptAs("Larger"));
     for (const auto* thing : {"6 2x4 7' 2\"", "2 ply-1/2 40in x 48in", "4 2x6pt 8ft at 1.50"})
         full.onHand.push_back(readOnHand(thing, Units::imperial).value());
+    full = full.withPrices({{"2x4-8", money(5)}, {"2x4-10", std::nullopt}}, "2031-04-05", true);
     full.cutBoards.push_back({"2x4-8", "2x4", feet(8), {{Length{}, feet(5)}, {feet(5) + inches(0.125), inches(30)}}, inches(5.75)});
     out.push_back(writeDesign(full));
     return out;

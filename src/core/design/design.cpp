@@ -108,6 +108,27 @@ Result<Design> Design::with(const std::vector<Change>& changes) const {
     return d;
 }
 
+Design Design::withPrices(const std::map<std::string, std::optional<Money>>& changed, const std::string& day, bool together) const {
+    auto next = *this;
+    if (together) next.pricesBefore.clear(), next.pricesBeforeDate = pricesDate;
+    for (const auto& [item, price] : changed) {
+        const auto* known = findItem(catalog(), item);
+        const auto own = prices.find(item);
+        const auto was = own != prices.end() ? own->second : known ? known->price : std::nullopt;
+        if (together && was != price) next.pricesBefore[item] = was;
+        if (known && known->price == price)
+            next.prices.erase(item);
+        else
+            next.prices[item] = price;
+    }
+    if (together && next.pricesBefore.empty()) next.pricesBefore = pricesBefore, next.pricesBeforeDate = pricesBeforeDate;
+    if (next.prices.empty())
+        next.pricesDate = kSamplePricesDate;
+    else if (next.prices != prices)
+        next.pricesDate = day;
+    return next;
+}
+
 Design Design::taking(const Alternative& other) const {
     Design d = *this;
     d.set_ = other.set, d.rows_ = other.rows;

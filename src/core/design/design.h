@@ -54,6 +54,11 @@ public:
     /// The keeper's own prices, by catalogue id; over those of the sample book.
     std::map<std::string, std::optional<Money>> prices;
     std::string pricesDate{kSamplePricesDate};
+    /// What the items cost that changed when many prices came in together, and of what day those are.
+    std::map<std::string, std::optional<Money>> pricesBefore;
+    std::string pricesBeforeDate;
+    /// With these prices, typed one by one, or come in together: then what changed by it is kept. `day` is today's, in ISO 8601.
+    Design withPrices(const std::map<std::string, std::optional<Money>>& changed, const std::string& day, bool together) const;
     /// What the keeper has, and boards that are cut; of the document, whatever coop it holds.
     std::vector<OnHand> onHand;
     std::vector<MarkedBoard> cutBoards;

@@ -89,7 +89,7 @@ public:
             if (!members.is_object()) return damaged(pointer, members);
             for (const auto& [name, v] : members.items()) {
                 if (!isList(group)) {
-                    if (group == "prices" && (name == "book" || name == "date" || name == "items")) continue;
+                    if (group == "prices" && (name == "book" || name == "date" || name == "items" || name == "before")) continue;
                     if (const auto e = keep(group + "." + name, v, pointer + "/" + name)) return *e;
                     continue;
                 }
@@ -137,22 +137,33 @@ public:
         return std::nullopt;
     }
 
-    std::optional<Error> prices(const Json& prices, Design& design) const {
-        if (!prices.contains("items")) return std::nullopt;
-        if (!prices["items"].is_object()) return damaged("/prices", prices);
-        if (prices.contains("date") && prices["date"].is_string()) design.pricesDate = prices["date"].get<std::string>();
-        for (const auto& [item, v] : prices["items"].items()) {
-            const auto* known = findItem(catalog(), item);
+    /// Of what is still sold.
+    std::optional<Error> priceList(const Json& items, const std::string& at, std::map<std::string, std::optional<Money>>& out) const {
+        for (const auto& [item, v] : items.items()) {
             std::optional<Money> price;
             if (!v.is_null()) {
                 const auto text = scalarText(v);
                 const auto read = text ? readMoney(*text) : Result<Money>{Error{}};
-                if (!read || read.value() < Money{}) return damaged("/prices/items/" + item, v);
+                if (!read || read.value() < Money{}) return damaged(at + item, v);
                 price = read.value();
             }
-            if (known && known->price != price) design.prices[item] = price;
+            if (findItem(catalog(), item)) out[item] = price;
         }
         return std::nullopt;
+    }
+    std::optional<Error> prices(const Json& prices, Design& design) const {
+        if (!prices.contains("items")) return std::nullopt;
+        if (!prices["items"].is_object()) return damaged("/prices", prices);
+        if (prices.contains("date") && prices["date"].is_string()) design.pricesDate = prices["date"].get<std::string>();
+        if (auto e = priceList(prices["items"], "/prices/items/", design.prices)) return e;
+        std::erase_if(design.prices, [](const auto& p) { return findItem(catalog(), p.first)->price == p.second; });
+        if (!prices.contains("before")) return std::nullopt;
+        const auto& before = prices["before"];
+        if (!before.is_object() || !before.contains("date") || !before["date"].is_string() || !before.contains("items") ||
+            !before["items"].is_object())
+            return damaged("/prices/before", before);
+        design.pricesBeforeDate = before["date"].get<std::string>();
+        return priceList(before["items"], "/prices/before/items/", design.pricesBefore);
     }
 
     std::optional<Error> alternatives(const Json& list, Design& design) const {
@@ -306,10 +317,16 @@ std::string writeDesign(const Design& design) {
             followed[slot] = scalarJson(*p, settled.value(slot), design.units());
     doc["used"] = Json::object();
     for (const auto& [list, n] : design.used()) doc["used"][list] = n;
+    const auto priceJson = [](const std::optional<Money>& price) { return price ? Json(exactMoney(*price)) : Json(nullptr); };
     Json items = Json::object();
-    for (const auto& item : pricedCatalog(design.prices)) items[item.id] = item.price ? Json(exactMoney(*item.price)) : Json(nullptr);
+    for (const auto& item : pricedCatalog(design.prices)) items[item.id] = priceJson(item.price);
     auto& prices = doc["prices"];
     prices["book"] = design.prices.empty() ? "sample" : "own", prices["date"] = design.pricesDate, prices["items"] = items;
+    if (!design.pricesBefore.empty()) {
+        auto& before = prices["before"];
+        before["date"] = design.pricesBeforeDate;
+        for (const auto& [item, price] : design.pricesBefore) before["items"][item] = priceJson(price);
+    }
     doc["followed"] = followed;
     for (const auto& t : design.onHand) doc["on_hand"].push_back(exactOnHand(t, design.units()));
     for (const auto& b : design.cutBoards) {
@@ -351,11 +368,13 @@ std::string designSchema() {
     top["rules"] = {{"type", "string"}};
     top["followed"] = {{"type", "object"}};
     top["used"] = {{"type", "object"}, {"additionalProperties", {{"type", "integer"}, {"minimum", 0}}}};
-    top["prices"] = {{"type", "object"},
-                     {"properties",
-                      {{"book", {{"type", "string"}}},
-                       {"date", {{"type", "string"}}},
-                       {"items", {{"type", "object"}, {"additionalProperties", {{"type", {"string", "null"}}}}}}}}};
+    const Json priceItems{{"type", "object"}, {"additionalProperties", {{"type", {"string", "null"}}}}};
+    const Json word{{"type", "string"}};
+    const Json before{{"type", "object"},
+                      {"required", {"date", "items"}},
+                      {"additionalProperties", false},
+                      {"properties", {{"date", word}, {"items", priceItems}}}};
+    top["prices"] = {{"type", "object"}, {"properties", {{"book", word}, {"date", word}, {"items", priceItems}, {"before", before}}}};
     Json groups;
     for (const auto& p : params()) {
         Json one;
