@@ -83,6 +83,7 @@ Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{d
     tick_ = new QToolButton;
     tick_->setText(tr_("board.tick")), tick_->setObjectName("board.tick");
     connect(tick_, &QToolButton::clicked, this, [this] {
+        if (view_ == sheets) return tickSheet();
         for (const auto b : boardsShown())
             if (b >= answer_->cuts->marked) return Q_EMIT boardTicked(b);
     });
@@ -94,6 +95,12 @@ Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{d
     connect(drawing_, &DrawingView::said, this, &Board::say);
     connect(drawing_, &DrawingView::wondered, this, &Board::wondered);
     connect(drawing_, &DrawingView::clicked, this, [this](QPointF at) {
+        // The box over a sheet, or a board of the list.
+        if (view_ == sheets && pick_[sheets] != "rolls" && answer_) {
+            const auto& cuts = *answer_->cuts;
+            const auto& sheet = cuts.sheetStock[cuts.sheets.sheets[std::stoul(pick_[sheets]) - 1].stock];
+            if (at.y() > inMm(sheet.height) && at.x() > inMm(sheet.width) / 2) return tickSheet();
+        }
         if (view_ != boards || at.x() < 0) return;
         const auto shown = boardsShown();
         const double row = std::round((kCardHigh / 2 - at.y()) / kCardRow);
@@ -104,12 +111,22 @@ Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{d
     choose(picture);
 }
 
+void Board::tickSheet() {
+    if (!answer_ || pick_[sheets] == "rolls" || pick_[sheets].empty()) return;
+    const auto sheet = static_cast<std::size_t>(std::stoul(pick_[sheets])) - 1;
+    const auto marked = answer_->cuts->markedSheets;
+    // It goes to the end of those that are cut; what is looked at follows it there.
+    pick_[sheets] = std::to_string(sheet < marked ? marked : marked + 1);
+    Q_EMIT sheetTicked(sheet);
+}
+
 void Board::say(const QString& text) { line_->setText(text), line_->setToolTip(text); }
 void Board::searching(bool on) { stop_->setVisible(on), working_->setVisible(on); }
 
 void Board::choose(View view) {
     view_ = view;
-    tick_->setVisible(view == boards);
+    tick_->setVisible(view == boards || view == sheets);
+
     words_->button(view)->setChecked(true);
     stack_->setCurrentIndex(view == picture ? 0 : view == plans ? 2 : 1);
     shown_ = {""};  // no view has such a choice: the row of choices is made anew
@@ -210,6 +227,14 @@ void Board::refresh() {
     if (view_ != picture && view_ != plans)
         for (auto* b : picks_->findChildren<QToolButton*>()) b->setChecked(b->objectName() == "pick." + qs(pick));
     if (!answer_) return;
+    const bool cut = view_ == sheets && pick != "rolls" && !pick.empty() && std::stoul(pick) <= answer_->cuts->markedSheets;
+    tick_->setText(tr_(view_ == boards ? "board.tick" : cut ? "board.untick" : "board.ticksheet"));
+    // Sheets that are cut already stand first, with a tick.
+    for (std::size_t i = 1; view_ == sheets && i <= answer_->cuts->sheets.sheets.size(); ++i)
+        if (auto* b = picks_->findChild<QToolButton*>("pick." + QString::number(i))) {
+            b->setText(QString::number(i) + (i <= answer_->cuts->markedSheets ? "✓" : ""));
+            b->setFixedWidth(b->fontMetrics().horizontalAdvance(b->text()) + 14);
+        }
     auto& s = *answer_->settled;
     const auto units = answer_->design.units();
     std::optional<Ruler> across, up;
@@ -239,9 +264,7 @@ void Board::refresh() {
             if (pick == "rolls")
                 drawing_->show(rollCards(*answer_->cuts, 0, answer_->cuts->rolls.sheets.size()), units, {}, 26);
             else if (!choices.empty())
-                drawing_->show(sheetCard(answer_->cuts->sheetParts, answer_->cuts->sheetStock, answer_->cuts->sheets,
-                                         static_cast<std::size_t>(std::stoul(pick)) - 1),
-                               units, {}, 26);
+                drawing_->show(sheetCard(*answer_->cuts, static_cast<std::size_t>(std::stoul(pick)) - 1), units, {}, 26);
             break;
         case plans: {
             auto set = planSet(*answer_->model, s, *answer_->takeoff, *answer_->cuts, answer_->bill, *answer_->steps);

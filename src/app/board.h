@@ -35,11 +35,13 @@ Q_SIGNALS:
     void stopSearch();
     /// A board of the plan was ticked: cut, or not after all.
     void boardTicked(std::size_t board);
+    void sheetTicked(std::size_t sheet);
     /// A notch of a ruler is pointed at: what would this change do?
     void wondered(const QString& slot, oiko::Length value);
 
 private:
     void refresh();
+    void tickSheet();
     std::vector<Grip> floorGrips() const;
     /// Boards of the profile that is shown, by their place in the plan.
     std::vector<std::size_t> boardsShown() const;

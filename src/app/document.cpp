@@ -76,6 +76,18 @@ void Document::unmarkCut(std::size_t marked) {
     put(next, tr_("undo.uncut"));
 }
 
+void Document::markCut(const MarkedSheet& sheet) {
+    auto next = design_;
+    next.cutSheets.push_back(sheet);
+    put(next, tr_("undo.cutsheet"));
+}
+
+void Document::unmarkCutSheet(std::size_t marked) {
+    auto next = design_;
+    next.cutSheets.erase(next.cutSheets.begin() + static_cast<std::ptrdiff_t>(marked));
+    put(next, tr_("undo.uncutsheet"));
+}
+
 Done Document::keep(const std::string& name) {
     if (const auto e = design_.refusedName(name)) return *e;
     auto next = design_;

@@ -25,10 +25,12 @@ public:
     Done rename(std::size_t kept, const std::string& name);
     void letGo(std::size_t kept);
     void take(std::size_t kept);
-    /// What the keeper has; a board marked as cut, or no longer. One undo step each.
+    /// What the keeper has; a board or sheet marked as cut, or no longer. One undo step each.
     void setOnHand(std::vector<OnHand> things, const QString& what);
     void markCut(const MarkedBoard& board);
     void unmarkCut(std::size_t marked);
+    void markCut(const MarkedSheet& sheet);
+    void unmarkCutSheet(std::size_t marked);
     /// Shown, but not kept: until edit(), restore() or the next preview.
     void preview(const Design& design);
     void restore();

@@ -78,6 +78,11 @@ MainWindow::MainWindow() {
         if (!answer_ || answer_->design != document_.kept()) return;
         board < answer_->cuts->marked ? document_.unmarkCut(board) : document_.markCut(markedBoard(*answer_->cuts, board));
     });
+    connect(board_, &Board::sheetTicked, this, [this](std::size_t sheet) {
+        if (!answer_ || answer_->design != document_.kept()) return;
+        const auto& cuts = *answer_->cuts;
+        sheet < cuts.markedSheets ? document_.unmarkCutSheet(sheet) : document_.markCut(markedSheet(cuts, sheet));
+    });
     connect(board_, &Board::openSlot, this, [this](const QString& slot, QPoint at) { letter_->openAt(slot.toStdString(), at); });
     connect(board_, &Board::pointed, this, &MainWindow::point);
     connect(bill_, &BillView::pointed, this, [this](const PartIds& parts) {

@@ -104,7 +104,7 @@ void OnHandBook::takeAway() {
 
 void OnHandBook::leftovers() {
     if (!answer_ || answer_->design.onHand != document_.kept().onHand) return;
-    auto things = leftWhenBuilt(*answer_->cuts, answer_->bill, document_.kept().onHand, kKeep);
+    auto things = leftWhenBuilt(*answer_->cuts, answer_->bill, document_.kept().onHand, kKeep, answer_->settled->length("cut.kerf"));
     if (things.size() > kMostOnHandRows) things.resize(kMostOnHandRows);
     document_.setOnHand(std::move(things), tr_("onhand.leftovers"));
 }

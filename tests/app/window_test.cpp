@@ -1110,6 +1110,33 @@ TEST_F(Window, WhatIsOnHandIsTypedUsedFilledWithLeftoversAndUndone) {
     EXPECT_EQ(document.design(), presetDesign("demo").value());
 }
 
+TEST_F(Window, ASheetThatIsCutIsTickedAndFollowed) {
+    auto& document = window->document();
+    auto* board = window->board();
+    board->choose(Board::sheets);
+    QApplication::processEvents();
+    board->findChild<QToolButton*>("pick.5")->click();
+    const auto wanted = markedSheet(*window->answer()->cuts, 4);
+    auto* tick = board->findChild<QToolButton*>("board.tick");
+    ASSERT_TRUE(tick->isVisible());
+    tick->click();
+    settle();
+    ASSERT_EQ(document.design().cutSheets.size(), 1u);
+    EXPECT_EQ(document.design().cutSheets[0], wanted);
+    EXPECT_TRUE(board->findChild<QToolButton*>("pick.1")->isChecked()) << "it stands first now";
+    EXPECT_TRUE(board->findChild<QToolButton*>("pick.1")->text().contains("✓"));
+    EXPECT_EQ(board->drawingView()->drawing().id, "sheets/1");
+    type("coop.low_wall", "6' 6\"");
+    settle();
+    EXPECT_EQ(markedSheet(*window->answer()->cuts, 0).width, wanted.width);
+    // By the box over it.
+    Q_EMIT board->drawingView()->clicked({inMm(wanted.width) - 20, inMm(wanted.height) + 60});
+    settle();
+    EXPECT_TRUE(document.design().cutSheets.empty());
+    while (document.undo()->canUndo()) document.undo()->undo();
+    EXPECT_EQ(document.design(), presetDesign("demo").value());
+}
+
 TEST_F(Window, ABoardThatIsCutIsTickedAndStaysThroughAChange) {
     auto& document = window->document();
     auto* board = window->board();

@@ -161,7 +161,7 @@ TEST(OnHand, LeftoversAreNotMixedWithWhatHasAPrice) {
     had.push_back({"2x8", feet(12), {}, 2});
     auto bill = a->bill;
     bill.usedOnHand = {1, 0};
-    const auto left = leftWhenBuilt(*a->cuts, bill, had, inches(12));
+    const auto left = leftWhenBuilt(*a->cuts, bill, had, inches(12), a->settled->length("cut.kerf"));
     EXPECT_NE(std::ranges::find(left, OnHand{"2x8", feet(12), {}, 2, money(5)}), left.end());
     EXPECT_NE(std::ranges::find(left, OnHand{"2x8", feet(12), {}, 2}), left.end());
 }
@@ -182,7 +182,7 @@ TEST(OnHand, TheCheckerOfPlansFindsPlantedFaults) {
 
 TEST(OnHand, WhatIsLeftWhenBuiltIsWhatWasThereOffcutsAndOpenPacks) {
     const auto a = answerTo(demoWith({"3 2x4 7' 2\"", "9 2x8 12'"}));
-    const auto left = leftWhenBuilt(*a->cuts, a->bill, a->design.onHand, inches(12));
+    const auto left = leftWhenBuilt(*a->cuts, a->bill, a->design.onHand, inches(12), a->settled->length("cut.kerf"));
     double had = 0, has = 0;
     for (const auto& b : a->cuts->boards.boards)
         if (b.offcut >= inches(12) && a->cuts->boardStock[b.stock].profile == "2x4") had += inMm(b.offcut);
@@ -238,8 +238,101 @@ TEST(Marked, BoardsStayAsTheyWereCutWhateverChanges) {
     EXPECT_EQ(unheld(*shorter->cuts, shorter->settled->length("cut.kerf")), "");
 }
 
+TEST(Marked, SheetsStayAsTheyWereCutWhateverChanges) {
+    auto design = demoWith({"1 grooved-5/8 48\" x 96\""});
+    const auto before = answerTo(design);
+    std::vector<MarkedSheet> cut;
+    for (const std::size_t b : {1u, 4u, 7u}) cut.push_back(markedSheet(*before->cuts, b));
+    design.cutSheets = cut;
+    const auto same = answerTo(design);
+    ASSERT_EQ(same->cuts->markedSheets, 3u);
+    EXPECT_EQ(same->cuts->surplus, 0);
+    EXPECT_EQ(unheld(*same->cuts, same->settled->length("cut.kerf")), "");
+    for (std::size_t i = 0; i < cut.size(); ++i) EXPECT_EQ(markedSheet(*same->cuts, i), cut[i]) << i;
+    EXPECT_EQ(same->cuts->sheets.sheets.size(), before->cuts->sheets.sheets.size());
+    // Panels of a higher wall are other panels: what was cut is paid for all the same, and told.
+    const auto changed = design.with({{"coop.low_wall", "6ft 8in"}, {"coop.width", "9ft"}});
+    ASSERT_TRUE(changed);
+    const auto after = answerTo(changed.value());
+    EXPECT_EQ(after->cuts->markedSheets, 3u);
+    EXPECT_EQ(unheld(*after->cuts, after->settled->length("cut.kerf")), "");
+    std::int64_t pieces = 0, kept = 0;
+    for (std::size_t i = 0; i < cut.size(); ++i)
+        pieces += std::ssize(cut[i].pieces), kept += std::ssize(after->cuts->sheets.sheets[i].placements);
+    EXPECT_EQ(after->cuts->surplus, pieces - kept);
+    EXPECT_GT(after->cuts->surplus, 0);
+    Money sheets;
+    for (const auto& b : after->cuts->sheets.sheets) sheets += after->cuts->sheetStock[b.stock].price;
+    EXPECT_EQ(sheets, after->cuts->sheets.cost);
+    EXPECT_EQ(sumOf(after->bill), after->bill.net);
+    const auto proven = withProvenCuts(same, {});
+    EXPECT_EQ(proven->cuts->markedSheets, 3u);
+    EXPECT_LE(proven->cuts->sheets.lowerBound, proven->cuts->sheets.cost);
+    EXPECT_LE(proven->cuts->sheets.cost, same->cuts->sheets.cost);
+    // One that was on hand and is no longer listed is there all the same, and costs nothing.
+    const auto had = std::ranges::find_if(
+        before->cuts->sheets.sheets, [&](const NestedSheet& s) { return before->cuts->sheetStock[s.stock].label.starts_with("onhand:"); });
+    ASSERT_NE(had, before->cuts->sheets.sheets.end());
+    design.cutSheets = {markedSheet(*before->cuts, static_cast<std::size_t>(had - before->cuts->sheets.sheets.begin()))};
+    design.onHand.clear();
+    const auto without = answerTo(design);
+    EXPECT_EQ(without->cuts->markedSheets, 1u);
+    EXPECT_EQ(without->bill.total, before->bill.total);
+}
+
+TEST(OnHand, OffcutsOfASheetAreWhatItsPiecesAndTheSawLeave) {
+    const auto a = answerTo(presetDesign("demo").value());
+    const auto kerf = a->settled->length("cut.kerf");
+    const auto checked = [](const NestPlan& plan, const std::vector<SheetStock>& stock, Length lost) {
+        int offcuts = 0;
+        for (const auto& s : plan.sheets) {
+            const auto& st = stock[s.stock];
+            const auto area = [](Length w, Length h) { return inMm(w) * inMm(h); };
+            double rest = area(st.width, st.height), sawn = 0;
+            std::vector<SheetOffcut> all = offcutsOf(s, st, lost);
+            offcuts += static_cast<int>(all.size());
+            for (const auto& p : s.placements) all.push_back({p.x, p.y, p.width, p.height});
+            for (std::size_t i = 0; i < all.size(); ++i) {
+                const auto& o = all[i];
+                rest -= area(o.width, o.height);
+                EXPECT_TRUE(o.x >= Length{} && o.y >= Length{} && o.x + o.width <= st.width && o.y + o.height <= st.height);
+                for (std::size_t k = 0; k < i; ++k)
+                    EXPECT_FALSE(o.x < all[k].x + all[k].width && all[k].x < o.x + o.width && o.y < all[k].y + all[k].height &&
+                                 all[k].y < o.y + o.height);
+            }
+            for (const auto& c : s.cuts) sawn += inMm(lost) * (inMm(c.x1 - c.x0) + inMm(c.y1 - c.y0));
+            EXPECT_GE(rest, -1e-3);
+            EXPECT_LE(rest, sawn + 1e-3);
+        }
+        return offcuts;
+    };
+    EXPECT_GT(checked(a->cuts->sheets, a->cuts->sheetStock, kerf), 10);
+    EXPECT_GT(checked(a->cuts->rolls, a->cuts->rollStock, Length{}), 3);
+    // They are on hand for the next coop: here 10 ft of a 25 ft roll, by hand.
+    const NestedSheet roll{0, {{0, Length{}, Length{}, feet(4), feet(15)}}, {{Length{}, feet(15), feet(4), feet(15)}}};
+    const auto left = offcutsOf(roll, {"25", "m", feet(4), feet(25), {}, {}}, Length{});
+    ASSERT_EQ(left.size(), 1u);
+    EXPECT_EQ(left[0].y, feet(15));
+    EXPECT_EQ(left[0].height, feet(10));
+    auto bill = a->bill;
+    const auto things = leftWhenBuilt(*a->cuts, bill, {}, inches(12), kerf);
+    for (const char* kind : {"ply-1/2", "hardware-cloth-1/2"})
+        EXPECT_TRUE(std::ranges::any_of(things, [&](const OnHand& t) { return t.what == kind && std::min(t.a, t.b) >= inches(12); }))
+            << kind;
+    // A second coop like the first, with these: fewer sheets are bought, and everything is what a list of things on hand may hold.
+    auto second = a->design;
+    second.onHand = things;
+    const auto b = answerTo(second);
+    EXPECT_LT(b->bill.net, a->bill.net);
+    EXPECT_EQ(unheld(*b->cuts, kerf), "");
+    const auto read = readDesign(writeDesign(second), "shed");
+    ASSERT_TRUE(read) << words::say(read.error(), Units::imperial);
+    EXPECT_EQ(read.value().design, second);
+}
+
 TEST(Marked, AndOnHandComeBackFromTheFileAndAreRefusedWhenDamaged) {
     auto design = demoWith({"2 2x4 7' 2\"", "1 ply-1/2 40\" x 48\"", "3 strap-hinge-6"});
+    design.cutSheets = {markedSheet(*answerTo(design)->cuts, 0), markedSheet(*answerTo(design)->cuts, 5)};
     design.cutBoards = {markedBoard(*answerTo(design)->cuts, 0), markedBoard(*answerTo(design)->cuts, 9)};
     const auto bytes = writeDesign(design);
     const auto read = readDesign(bytes, "shed");
@@ -258,6 +351,14 @@ TEST(Marked, AndOnHandComeBackFromTheFileAndAreRefusedWhenDamaged) {
     EXPECT_EQ(refusedAt([](auto& d) { d["cut_boards"][0]["item"] = "2x4-99"; }), "shed:/cut_boards/0");
     EXPECT_EQ(refusedAt([](auto& d) { d["cut_boards"][0].erase("pieces"); }), "shed:/cut_boards/0");
     EXPECT_EQ(refusedAt([](auto& d) { d["cut_boards"] = "all"; }), "shed:/cut_boards");
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"] = "all"; }), "shed:/cut_sheets");
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"][1] = 3; }), "shed:/cut_sheets/1");
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"][0]["item"] = "ply-9"; }), "shed:/cut_sheets/0");
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"][0]["size"][0] = "wide"; }), "shed:/cut_sheets/0");
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"][1]["pieces"][0][2] = "50ft"; }), "shed:/cut_sheets/1");
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"][1]["pieces"].push_back(d["cut_sheets"][1]["pieces"][0]); }), "shed:/cut_sheets/1")
+        << "one over another";
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"][0]["cuts"][0] = "across"; }), "shed:/cut_sheets/0");
 }
 
 TEST(OnHand, AnyShedAndAnyBoardsCutLeaveAPlanThatStands) {
@@ -278,12 +379,16 @@ TEST(OnHand, AnyShedAndAnyBoardsCutLeaveAPlanThatStands) {
         for (int k = below(4); k > 0; --k)
             d.cutBoards.push_back(
                 markedBoard(*before->cuts, static_cast<std::size_t>(below(static_cast<unsigned>(before->cuts->boards.boards.size())))));
+        if (round % 3 == 1)
+            d.cutSheets.push_back(
+                markedSheet(*before->cuts, static_cast<std::size_t>(below(static_cast<unsigned>(before->cuts->sheets.sheets.size())))));
         // The same mark twice is two boards cut alike; some of their pieces may be needed once only.
         if (round % 2)
             if (const auto wider = d.with({{"coop.low_wall", "6ft 6in"}})) d = wider.value();
         const auto a = answerTo(d);
         EXPECT_EQ(unheld(*a->cuts, a->settled->length("cut.kerf")), "") << round;
         EXPECT_EQ(a->cuts->marked, d.cutBoards.size());
+        EXPECT_EQ(a->cuts->markedSheets, d.cutSheets.size());
         EXPECT_TRUE(a->cuts->boards.unplaced.empty() && a->cuts->sheets.unplaced.empty()) << round;
         EXPECT_EQ(sumOf(a->bill), a->bill.net) << round;
         EXPECT_EQ(a->bill.total, a->bill.net + a->bill.tax + a->bill.forOnHand) << round;

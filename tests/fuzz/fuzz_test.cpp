@@ -114,6 +114,8 @@ std::vector<std::string> designFiles() {
         full.onHand.push_back(readOnHand(thing, Units::imperial).value());
     full = full.withPrices({{"2x4-8", money(5)}, {"2x4-10", std::nullopt}}, "2031-04-05", true);
     full.cutBoards.push_back({"2x4-8", "2x4", feet(8), {{Length{}, feet(5)}, {feet(5) + inches(0.125), inches(30)}}, inches(5.75)});
+    full.cutSheets.push_back(
+        {"ply-1/2", "ply-1/2", feet(4), feet(8), {{{}, {}, feet(2), feet(3), true}}, {{feet(2), {}, feet(2), feet(8)}}});
     out.push_back(writeDesign(full));
     return out;
 }

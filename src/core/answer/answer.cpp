@@ -110,9 +110,9 @@ std::shared_ptr<const Answer> answer(const Design& design, Memory& memory) {
     }
     const auto* last = memory.last_.get();
     const bool sameModel = last && modelKey == memory.modelKey_, sameLists = sameModel && listKey == memory.listKey_;
-    const bool samePrices = last && design.prices == memory.pricesKey_, sameCuts = sameLists && samePrices && cutKey == memory.cutKey_ &&
-                                                                                   design.onHand == memory.onHandKey_ &&
-                                                                                   design.cutBoards == memory.cutBoardsKey_;
+    const bool samePrices = last && design.prices == memory.pricesKey_,
+               sameCuts = sameLists && samePrices && cutKey == memory.cutKey_ && design.onHand == memory.onHandKey_ &&
+                          design.cutBoards == memory.cutBoardsKey_ && design.cutSheets == memory.cutSheetsKey_;
     a->model = sameModel ? last->model : std::make_shared<const Model>(buildModel(*a->settled));
     a->takeoff = sameLists ? last->takeoff : std::make_shared<const Takeoff>(takeOff(*a->model, *a->settled));
     a->prices = samePrices ? last->prices : std::make_shared<const Catalog>(pricedCatalog(design.prices));
@@ -126,7 +126,7 @@ std::shared_ptr<const Answer> answer(const Design& design, Memory& memory) {
     weigh(*a);
     judgeLists(*a);
     memory.modelKey_ = std::move(modelKey), memory.listKey_ = std::move(listKey), memory.cutKey_ = std::move(cutKey);
-    memory.onHandKey_ = design.onHand, memory.cutBoardsKey_ = design.cutBoards;
+    memory.onHandKey_ = design.onHand, memory.cutBoardsKey_ = design.cutBoards, memory.cutSheetsKey_ = design.cutSheets;
     memory.pricesKey_ = design.prices, memory.last_ = a;
     return a;
 }

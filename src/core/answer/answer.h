@@ -34,6 +34,7 @@ class Memory {
     std::map<std::string, std::optional<Money>> pricesKey_;
     std::vector<OnHand> onHandKey_;
     std::vector<MarkedBoard> cutBoardsKey_;
+    std::vector<MarkedSheet> cutSheetsKey_;
     std::shared_ptr<const Answer> last_;
 };
 

@@ -90,4 +90,10 @@ struct NestPlan {
 NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, Length kerf, std::int64_t work = 0,
                     const std::function<bool()>& stop = {});
 
+/// What a sheet's cuts leave beside its pieces: each as a rectangle where it lies.
+struct SheetOffcut {
+    Length x, y, width, height;
+};
+std::vector<SheetOffcut> offcutsOf(const NestedSheet& sheet, const SheetStock& stock, Length kerf);
+
 }  // namespace oiko

@@ -324,4 +324,28 @@ NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<Sheet
     return plan;
 }
 
+std::vector<SheetOffcut> offcutsOf(const NestedSheet& sheet, const SheetStock& stock, Length kerf) {
+    std::vector<SheetOffcut> left{{Length{}, Length{}, stock.width, stock.height}};
+    const auto half = Length::ticks(kerf.count() / 2), other = kerf - half;
+    for (const auto& c : sheet.cuts) {
+        const bool up = c.x0 == c.x1;
+        const auto from = std::ranges::find_if(left, [&](const SheetOffcut& p) {
+            return up ? c.x0 > p.x && c.x0 - half <= p.x + p.width && c.y0 >= p.y && c.y1 <= p.y + p.height
+                      : c.y0 > p.y && c.y0 - half <= p.y + p.height && c.x0 >= p.x && c.x1 <= p.x + p.width;
+        });
+        if (from == left.end()) continue;
+        auto beyond = *from;
+        if (up)
+            beyond.x = c.x0 + other, beyond.width = from->x + from->width - beyond.x, from->width = c.x0 - half - from->x;
+        else
+            beyond.y = c.y0 + other, beyond.height = from->y + from->height - beyond.y, from->height = c.y0 - half - from->y;
+        left.push_back(beyond);
+    }
+    std::erase_if(left, [&](const SheetOffcut& o) {
+        return o.width <= Length{} || o.height <= Length{} ||
+               std::ranges::any_of(sheet.placements, [&](const Placement& p) { return p.x == o.x && p.y == o.y; });
+    });
+    return left;
+}
+
 }  // namespace oiko

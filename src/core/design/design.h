@@ -59,9 +59,10 @@ public:
     std::string pricesBeforeDate;
     /// With these prices, typed one by one, or come in together: then what changed by it is kept. `day` is today's, in ISO 8601.
     Design withPrices(const std::map<std::string, std::optional<Money>>& changed, const std::string& day, bool together) const;
-    /// What the keeper has, and boards that are cut; of the document, whatever coop it holds.
+    /// What the keeper has, and boards and sheets that are cut; of the document, whatever coop it holds.
     std::vector<OnHand> onHand;
     std::vector<MarkedBoard> cutBoards;
+    std::vector<MarkedSheet> cutSheets;
     /// Kept beside; at most kMostAlternatives, each with a name of its own.
     std::vector<Alternative> alternatives;
     /// This coop as it stands, to be kept.

@@ -37,4 +37,23 @@ struct MarkedBoard {
     friend bool operator==(const MarkedBoard&, const MarkedBoard&) = default;
 };
 
+/// A sheet that is cut: its pieces as they lie, and the saw's cuts in order.
+struct MarkedSheet {
+    std::string item;  ///< catalogue id; empty: it was on hand, or came out of an opening
+    std::string sheet;
+    Length width, height;
+    struct Piece {
+        Length x, y, width, height;
+        bool turned;
+        friend bool operator==(const Piece&, const Piece&) = default;
+    };
+    struct Cut {
+        Length x0, y0, x1, y1;
+        friend bool operator==(const Cut&, const Cut&) = default;
+    };
+    std::vector<Piece> pieces;
+    std::vector<Cut> cuts;
+    friend bool operator==(const MarkedSheet&, const MarkedSheet&) = default;
+};
+
 }  // namespace oiko

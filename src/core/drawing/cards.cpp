@@ -176,13 +176,15 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
     return d;
 }
 
-Drawing sheetCard(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock, const NestPlan& plan, std::size_t index) {
+Drawing sheetCard(const CutLists& cuts, std::size_t index) {
     Drawing d;
     d.id = "sheets/" + std::to_string(index + 1);
-    const auto& sheet = plan.sheets[index];
-    const auto& st = stock[sheet.stock];
+    const auto& parts = cuts.sheetParts;
+    const auto& sheet = cuts.sheets.sheets[index];
+    const auto& st = cuts.sheetStock[sheet.stock];
     const double w = inMm(st.width), h = inMm(st.height);
     d.add({Pen::outline, Fill::paper, {{0, 0}, {w, 0}, {w, h}, {0, h}}, true, ""});
+    tickBox(d, {w - 90, h + 40}, 90, index < cuts.markedSheets);
     if (st.label.starts_with("opening:"))
         d.labels.push_back({{w / 2, h + 60}, Message{"card.opening", {st.label.substr(8)}}, 2.0, 0, 0, false, ""});
     if (st.label.starts_with("onhand:")) d.labels.push_back({{w / 2, h + 60}, Message{"card.onhand", {}}, 2.0, 0, 0, false, ""});

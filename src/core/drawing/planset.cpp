@@ -238,7 +238,7 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     for (std::size_t i = 0; i < cuts.sheets.sheets.size(); i += 6) {
         auto& p = b.page({"page.sheets", {}});
         for (std::size_t k = 0; k < 6 && i + k < cuts.sheets.sheets.size(); ++k)
-            b.place(p, sheetCard(cuts.sheetParts, cuts.sheetStock, cuts.sheets, i + k),
+            b.place(p, sheetCard(cuts, i + k),
                     {"view.sheet",
                      {static_cast<std::int64_t>(i + k + 1), Ref{"stock." + cuts.sheetStock[cuts.sheets.sheets[i + k].stock].sheet}}},
                     x + w / 6 * static_cast<double>(k), y, w / 6, h, 3);

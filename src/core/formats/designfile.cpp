@@ -59,7 +59,8 @@ Json scalarJson(const Param& p, const Value& v, Units units) {
 }
 
 /// Members of the document that are no group of answers.
-constexpr std::string_view kAside[] = {"format", "version", "rules", "followed", "used", "alternatives", "on_hand", "cut_boards"};
+constexpr std::string_view kAside[] = {"format",       "version", "rules",      "followed",  "used",
+                                       "alternatives", "on_hand", "cut_boards", "cut_sheets"};
 
 /// Reads the parts of one document; the first thing wrong ends it.
 class Reader {
@@ -198,6 +199,50 @@ public:
         return std::nullopt;
     }
 
+    /// Sheets cut already: what lies within them, no piece over another.
+    std::optional<Error> cutSheets(const Json& list, Design& design) const {
+        if (!list.is_array()) return damaged("/cut_sheets", list);
+        for (std::size_t i = 0; i < list.size(); ++i) {
+            const auto& one = list[i];
+            if (!one.is_object()) return damaged("/cut_sheets/" + std::to_string(i), one);
+            bool good = one.contains("item") && one["item"].is_string() && one.contains("sheet") && one["sheet"].is_string();
+            const auto lengths = [&](const Json& from, std::size_t n) {
+                std::vector<Length> out(n);
+                good = good && from.is_array() && from.size() >= n;
+                for (std::size_t k = 0; good && k < n; ++k) {
+                    const auto l = from[k].is_string() ? readLength(from[k].get<std::string>(), design.units()) : Result<Length>{Error{}};
+                    good = l && l.value() >= Length{} && l.value() <= feet(200);
+                    if (good) out[k] = l.value();
+                }
+                return out;
+            };
+            const auto size = lengths(one.value("size", Json{}), 2);
+            if (!good) return damaged("/cut_sheets/" + std::to_string(i), one);
+            MarkedSheet sheet{one["item"].get<std::string>(), one["sheet"].get<std::string>(), size[0], size[1], {}, {}};
+            const auto* item = findItem(catalog(), sheet.item);
+            good = !ofProfile(catalog(), sheet.sheet).empty() &&
+                   (sheet.item.empty() || (item && item->profile == sheet.sheet && item->a == sheet.width && item->b == sheet.height));
+            for (const auto& p : one.value("pieces", Json::array())) {
+                const auto l = lengths(p, 4);
+                good = good && p.size() == 5 && p[4].is_boolean() && l[0] + l[2] <= size[0] && l[1] + l[3] <= size[1] &&
+                       std::ranges::none_of(sheet.pieces, [&](const MarkedSheet::Piece& q) {
+                           return l[0] < q.x + q.width && q.x < l[0] + l[2] && l[1] < q.y + q.height && q.y < l[1] + l[3];
+                       });
+                if (!good) break;
+                sheet.pieces.push_back({l[0], l[1], l[2], l[3], p[4].get<bool>()});
+            }
+            for (const auto& c : one.value("cuts", Json::array())) {
+                const auto l = lengths(c, 4);
+                good = good && c.size() == 4 && (l[0] == l[2] || l[1] == l[3]) && std::max(l[0], l[2]) <= size[0] &&
+                       std::max(l[1], l[3]) <= size[1];
+                sheet.cuts.push_back({l[0], l[1], l[2], l[3]});
+            }
+            if (!good) return damaged("/cut_sheets/" + std::to_string(i), one);
+            design.cutSheets.push_back(std::move(sheet));
+        }
+        return std::nullopt;
+    }
+
     /// Lengths of a board cut already: what is in order within the board.
     std::optional<Error> cutBoards(const Json& list, Design& design) const {
         if (!list.is_array()) return damaged("/cut_boards", list);
@@ -293,6 +338,8 @@ Result<Loaded> readDesign(std::string_view bytes, const std::string& where) {
         if (auto e = reader.onHand(doc["on_hand"], design)) return *e;
     if (doc.contains("cut_boards"))
         if (auto e = reader.cutBoards(doc["cut_boards"], design)) return *e;
+    if (doc.contains("cut_sheets"))
+        if (auto e = reader.cutSheets(doc["cut_sheets"], design)) return *e;
     Loaded loaded{design, {}};
     if (const auto followed = doc.find("followed"); followed != doc.end() && followed->is_object()) {
         Settled settled{design};
@@ -338,6 +385,19 @@ std::string writeDesign(const Design& design) {
                  {"pieces", Json::array()}};
         for (const auto& p : b.pieces) one["pieces"].push_back({{"at", length(p.at)}, {"length", length(p.length)}});
         doc["cut_boards"].push_back(one);
+    }
+    for (const auto& b : design.cutSheets) {
+        const auto list = [&](std::initializer_list<Length> lengths) {
+            Json out = Json::array();
+            for (const auto l : lengths) out.push_back(exactLength(l, design.units()));
+            return out;
+        };
+        Json one{
+            {"item", b.item}, {"sheet", b.sheet}, {"size", list({b.width, b.height})}, {"pieces", Json::array()}, {"cuts", Json::array()}};
+        for (const auto& p : b.pieces)
+            one["pieces"].push_back(list({p.x, p.y, p.width, p.height})), one["pieces"].back().push_back(p.turned);
+        for (const auto& c : b.cuts) one["cuts"].push_back(list({c.x0, c.y0, c.x1, c.y1}));
+        doc["cut_sheets"].push_back(one);
     }
     for (const auto& a : design.alternatives) {
         Json one;
@@ -425,6 +485,18 @@ std::string designSchema() {
         {"properties",
          {{"item", text}, {"profile", text}, {"length", text}, {"offcut", text}, {"pieces", {{"type", "array"}, {"items", piece}}}}}};
     top["cut_boards"] = {{"type", "array"}, {"items", board}};
+    const Json lengths{{"type", "array"}, {"items", text}, {"minItems", 4}, {"maxItems", 4}};
+    const Json laid{{"type", "array"}, {"prefixItems", {text, text, text, text, {{"type", "boolean"}}}}, {"minItems", 5}, {"maxItems", 5}};
+    const Json cutSheet{{"type", "object"},
+                        {"required", {"item", "sheet", "size", "pieces", "cuts"}},
+                        {"additionalProperties", false},
+                        {"properties",
+                         {{"item", text},
+                          {"sheet", text},
+                          {"size", {{"type", "array"}, {"items", text}, {"minItems", 2}, {"maxItems", 2}}},
+                          {"pieces", {{"type", "array"}, {"items", laid}}},
+                          {"cuts", {{"type", "array"}, {"items", lengths}}}}}};
+    top["cut_sheets"] = {{"type", "array"}, {"items", cutSheet}};
     top["alternatives"] = {
         {"type", "array"},
         {"maxItems", kMostAlternatives},

@@ -350,7 +350,7 @@ std::string reportJson(const Answer& a, const Words& words) {
     doc["on_hand"] = Json::array();
     for (std::size_t i = 0; i < a.design.onHand.size(); ++i)
         doc["on_hand"].push_back({{"thing", exactOnHand(a.design.onHand[i], a.design.units())}, {"used", tidy(a.bill.usedOnHand[i])}});
-    doc["cut_boards"] = a.cuts->marked;
+    doc["cut_boards"] = a.cuts->marked, doc["cut_sheets"] = a.cuts->markedSheets;
     doc["alternatives"] = Json::array();
     for (const auto& kept : a.design.alternatives) doc["alternatives"].push_back(kept.name);
     return doc.dump(1) + "\n";

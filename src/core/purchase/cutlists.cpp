@@ -50,40 +50,59 @@ Plan planned(const std::vector<Part>& parts, std::vector<std::int64_t> counts, c
     return rest;
 }
 
-/// Boards that are cut already go first, as they were cut: their pieces are taken off `counts`, they themselves off what is `left` of the
-/// stock.
-std::vector<CutBoard> markedBoards(CutLists& lists, const Design& design, const Catalog& prices, std::vector<std::int64_t>& counts,
-                                   std::vector<CutStock>& left) {
-    std::vector<CutBoard> out;
-    for (const auto& marked : design.cutBoards) {
-        CutBoard board{left.size(), {}, marked.offcut};
-        const auto from = std::ranges::find_if(left, [&](const CutStock& s) {
-            return marked.item.empty()
-                       ? lists.onHand.contains(s.label) && s.profile == marked.profile && s.length == marked.length && *s.quantity > 0
-                       : s.label == marked.item && s.quantity != 0;
+// What boards and sheets that are cut have in common.
+bool sameSize(const CutStock& s, const MarkedBoard& m) { return s.profile == m.profile && s.length == m.length; }
+bool sameSize(const SheetStock& s, const MarkedSheet& m) { return s.sheet == m.sheet && s.width == m.width && s.height == m.height; }
+CutStock asStock(const MarkedBoard& m, std::string label, Money price) { return {std::move(label), m.profile, m.length, price, 0}; }
+SheetStock asStock(const MarkedSheet& m, std::string label, Money price) {
+    return {std::move(label), m.sheet, m.width, m.height, price, 0};
+}
+CutBoard asCut(const MarkedBoard& m, std::size_t stock) { return {stock, {}, m.offcut}; }
+NestedSheet asCut(const MarkedSheet& m, std::size_t stock) {
+    NestedSheet out{stock, {}, {}};
+    for (const auto& c : m.cuts) out.cuts.push_back({c.x0, c.y0, c.x1, c.y1});
+    return out;
+}
+bool isPiece(const CutPart& p, const MarkedBoard& m, const MarkedBoard::Piece& piece) {
+    return p.profile == m.profile && p.length == piece.length;
+}
+bool isPiece(const SheetPart& p, const MarkedSheet& m, const MarkedSheet::Piece& piece) {
+    return p.sheet == m.sheet && p.width == (piece.turned ? piece.height : piece.width) &&
+           p.height == (piece.turned ? piece.width : piece.height);
+}
+CutPiece placed(std::size_t part, const MarkedBoard::Piece& p) { return {part, p.at}; }
+Placement placed(std::size_t part, const MarkedSheet::Piece& p) { return {part, p.x, p.y, p.width, p.height, p.turned}; }
+
+/// What is cut already goes first, as it was cut: its pieces are taken off `counts`, it itself off what is `left` of the stock.
+template <class Cut, class Marked, class Part, class Stock>
+std::vector<Cut> cutAlready(CutLists& lists, const std::vector<Marked>& marks, const std::vector<Part>& parts, std::vector<Stock>& stock,
+                            const Catalog& prices, std::vector<std::int64_t>& counts, std::vector<Stock>& left) {
+    std::vector<Cut> out;
+    for (const auto& marked : marks) {
+        auto cut = asCut(marked, left.size());
+        const auto from = std::ranges::find_if(left, [&](const Stock& s) {
+            return marked.item.empty() ? lists.onHand.contains(s.label) && sameSize(s, marked) && *s.quantity > 0
+                                       : s.label == marked.item && s.quantity != 0;
         });
         if (from == left.end()) {
             // No longer sold or listed: it is there all the same.
             const auto* item = findItem(prices, marked.item);
-            lists.boardStock.push_back({marked.item.empty() ? "cut" : marked.item, marked.profile, marked.length,
-                                        item ? item->price.value_or(Money{}) : Money{}, 1});
-            left.push_back(lists.boardStock.back()), left.back().quantity = 0;
-            if (!item) lists.onHand.emplace("cut", design.onHand.size());
+            left.push_back(asStock(marked, marked.item.empty() ? "cut" : marked.item, item ? item->price.value_or(Money{}) : Money{}));
+            stock.push_back(left.back()), stock.back().quantity = 1;
+            if (!item) lists.onHand.emplace("cut", CutLists::kOpening - 1);
         } else {
-            board.stock = static_cast<std::size_t>(from - left.begin());
+            cut.stock = static_cast<std::size_t>(from - left.begin());
             if (from->quantity) --*from->quantity;
         }
         for (const auto& piece : marked.pieces) {
             std::size_t i = 0;
-            while (i < counts.size() &&
-                   (counts[i] == 0 || lists.boardParts[i].profile != marked.profile || lists.boardParts[i].length != piece.length))
-                ++i;
+            while (i < counts.size() && (counts[i] == 0 || !isPiece(parts[i], marked, piece))) ++i;
             if (i == counts.size())
                 ++lists.surplus;
             else
-                --counts[i], board.pieces.push_back({i, piece.at});
+                --counts[i], piecesOf(cut).push_back(placed(i, piece));
         }
-        out.push_back(std::move(board));
+        out.push_back(std::move(cut));
     }
     return out;
 }
@@ -110,6 +129,15 @@ std::vector<BoardBefore> boardsBefore(const CutLists& cuts) {
     return out;
 }
 
+MarkedSheet markedSheet(const CutLists& cuts, std::size_t sheet) {
+    const auto& b = cuts.sheets.sheets[sheet];
+    const auto& stock = cuts.sheetStock[b.stock];
+    MarkedSheet out{cuts.onHand.contains(stock.label) ? "" : stock.label, stock.sheet, stock.width, stock.height, {}, {}};
+    for (const auto& p : b.placements) out.pieces.push_back({p.x, p.y, p.width, p.height, p.turned});
+    for (const auto& c : b.cuts) out.cuts.push_back({c.x0, c.y0, c.x1, c.y1});
+    return out;
+}
+
 MarkedBoard markedBoard(const CutLists& cuts, std::size_t board) {
     const auto& b = cuts.boards.boards[board];
     const auto& stock = cuts.boardStock[b.stock];
@@ -118,7 +146,7 @@ MarkedBoard markedBoard(const CutLists& cuts, std::size_t board) {
     return out;
 }
 
-std::vector<OnHand> leftWhenBuilt(const CutLists& cuts, const Bill& bill, const std::vector<OnHand>& had, Length least) {
+std::vector<OnHand> leftWhenBuilt(const CutLists& cuts, const Bill& bill, const std::vector<OnHand>& had, Length least, Length kerf) {
     std::vector<OnHand> out;
     const auto add = [&](OnHand thing) {
         const auto same = std::ranges::find_if(
@@ -135,6 +163,20 @@ std::vector<OnHand> leftWhenBuilt(const CutLists& cuts, const Bill& bill, const 
     }
     for (const auto& b : cuts.boards.boards)
         if (b.offcut >= least) add({cuts.boardStock[b.stock].profile, b.offcut, Length{}, 1});
+    const auto offcuts = [&](const NestPlan& plan, const std::vector<SheetStock>& stock, Length lost) {
+        for (const auto& b : plan.sheets)
+            for (const auto& o : offcutsOf(b, stock[b.stock], lost))
+                if (std::min(o.width, o.height) >= least) add({stock[b.stock].sheet, o.width, o.height, 1});
+    };
+    offcuts(cuts.sheets, cuts.sheetStock, kerf), offcuts(cuts.rolls, cuts.rollStock, Length{});
+    // What openings leave and no sheet of the plan is.
+    for (std::size_t j = 0; j < cuts.sheetStock.size(); ++j) {
+        const auto& o = cuts.sheetStock[j];
+        const auto at = cuts.onHand.find(o.label);
+        if (at == cuts.onHand.end() || at->second != CutLists::kOpening || std::min(o.width, o.height) < least) continue;
+        const auto whole = *o.quantity - std::ranges::count(cuts.sheets.sheets, j, &NestedSheet::stock);
+        if (whole > 0) add({o.sheet, o.width, o.height, whole});
+    }
     for (const auto& l : bill.lines)
         if (const auto whole = std::floor(l.leftOver); whole >= 1) add({l.item, Length{}, Length{}, static_cast<std::int64_t>(whole)});
     return out;
@@ -223,17 +265,25 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
         for (const auto& p : parts) counts.push_back(p.quantity);
         return counts;
     };
+    const auto markedFirst = [](auto& plan, const auto& marked, const auto& stock) {
+        for (const auto& b : marked) plan.cost += stock[b.stock].price, plan.lowerBound += stock[b.stock].price;
+        boughtOf(plan).insert(boughtOf(plan).begin(), marked.begin(), marked.end());
+        return marked.size();
+    };
     auto counts = countsOf(out.boardParts);
     auto left = out.boardStock;
-    const auto marked = markedBoards(out, s.design(), prices, counts, left);
+    const auto cutBefore = cutAlready<CutBoard>(out, s.design().cutBoards, out.boardParts, out.boardStock, prices, counts, left);
     out.boards = planned<CutPlan>(out.boardParts, counts, left, soldBoards, handFirst,
                                   [&](const auto& parts, const auto& stock) { return cutBoards(parts, stock, rules); });
-    out.marked = marked.size();
-    for (const auto& b : marked) out.boards.cost += out.boardStock[b.stock].price, out.boards.lowerBound += out.boardStock[b.stock].price;
-    out.boards.boards.insert(out.boards.boards.begin(), marked.begin(), marked.end());
+    out.marked = markedFirst(out.boards, cutBefore, out.boardStock);
+    auto sheetCounts = countsOf(out.sheetParts);
+    auto leftSheets = out.sheetStock;
+    const auto sheetsBefore =
+        cutAlready<NestedSheet>(out, s.design().cutSheets, out.sheetParts, out.sheetStock, prices, sheetCounts, leftSheets);
     out.sheets = planned<NestPlan>(
-        out.sheetParts, countsOf(out.sheetParts), out.sheetStock, soldSheets, handFirst,
+        out.sheetParts, sheetCounts, leftSheets, soldSheets, handFirst,
         [&](const auto& parts, const auto& stock) { return nestSheets(parts, stock, rules.kerf, rules.work * 5, rules.stop); });
+    out.markedSheets = markedFirst(out.sheets, sheetsBefore, out.sheetStock);
     out.rolls = planned<NestPlan>(out.rollParts, countsOf(out.rollParts), out.rollStock, soldRolls, handFirst,
                                   [&](const auto& parts, const auto& stock) { return nestSheets(parts, stock, Length{}); });
     return out;

@@ -55,8 +55,8 @@ struct CutLists {
     NestPlan rolls;
     std::map<std::string, std::size_t> onHand;  ///< label of what is not bought: its row in Design::onHand; kOpening: cut from an opening
     static constexpr std::size_t kOpening = SIZE_MAX;
-    std::size_t marked = 0;    ///< so many boards of the plan are cut already: the first ones
-    std::int64_t surplus = 0;  ///< pieces of them that this design has no use for
+    std::size_t marked = 0, markedSheets = 0;  ///< so many boards and sheets of the plans are cut already: the first ones
+    std::int64_t surplus = 0;                  ///< pieces of them that this design has no use for
     /// Sheets that are cut up: all but what openings leave of them.
     std::int64_t wholeSheets() const;
     bool fromOpening(std::size_t sheet) const;
@@ -64,7 +64,7 @@ struct CutLists {
 };
 
 /// Lists for lumber and sheets of a takeoff, and plans for them. `rules.work` 0: the good plan.
-/// Boards marked as cut stay; what is on hand is used as the design says.
+/// Boards and sheets marked as cut stay; what is on hand is used as the design says.
 CutLists cutLists(const Takeoff& takeoff, Settled& settled, const Catalog& prices, const CutRules& rules);
 /// Rows of Design::onHand that the design may use: none where it is left alone.
 std::vector<OnHand> usable(Settled& settled);
@@ -73,10 +73,12 @@ CutRules cutRules(Settled& settled);
 
 /// The boards of a plan, to decide the next one by.
 std::vector<BoardBefore> boardsBefore(const CutLists& cuts);
-/// A board of the plan, as it is kept once it is cut.
+/// A board or sheet of the plan, as it is kept once it is cut.
 MarkedBoard markedBoard(const CutLists& cuts, std::size_t board);
-/// What the keeper has when this coop is built: what was there and is not used, offcuts of `least` and more, what packs leave.
-std::vector<OnHand> leftWhenBuilt(const CutLists& cuts, const Bill& bill, const std::vector<OnHand>& had, Length least);
+MarkedSheet markedSheet(const CutLists& cuts, std::size_t sheet);
+/// What the keeper has when this coop is built: what was there and is not used, offcuts of `least` and more (sheets, rolls: either way),
+/// what packs leave.
+std::vector<OnHand> leftWhenBuilt(const CutLists& cuts, const Bill& bill, const std::vector<OnHand>& had, Length least, Length kerf);
 
 Bill buy(const Model& model, const Takeoff& takeoff, const CutLists& cuts, Settled& settled, const Catalog& prices);
 
