@@ -26,14 +26,11 @@ std::string unheld(const CutLists& c, Length kerf) {
     std::vector<std::int64_t> placed(c.boardParts.size()), used(c.boardStock.size());
     for (const auto& b : c.boards.boards) {
         ++used[b.stock];
-        Length end = -kerf;
+        wrong += clashing(c.boardParts, b, c.boardStock[b.stock].length, Length{}, kerf);
         for (const auto& p : b.pieces) {
             ++placed[p.part];
-            if (p.at < end + kerf) wrong += "pieces meet on " + c.boardStock[b.stock].label + "; ";
             if (c.boardParts[p.part].profile != c.boardStock[b.stock].profile) wrong += "wrong wood; ";
-            end = p.at + c.boardParts[p.part].length;
         }
-        if (end > c.boardStock[b.stock].length) wrong += "past the end of " + c.boardStock[b.stock].label + "; ";
     }
     for (std::size_t i = 0; i < placed.size(); ++i)
         if (placed[i] != c.boardParts[i].quantity) wrong += c.boardParts[i].label + " cut " + std::to_string(placed[i]) + " times; ";

@@ -77,4 +77,46 @@ inline double needed(const Answer& a, std::string_view item, std::string_view ru
     return n;
 }
 
+/// What is wrong with the pieces of a board, as they lie on it: fibre by fibre at the corners of its section, each piece turned as the plan
+/// says. Neighbours are a kerf apart, square to the cut; nothing is in the trim. Empty: nothing.
+inline std::string clashing(const std::vector<CutPart>& parts, const CutBoard& board, Length room, Length trim, Length kerf) {
+    constexpr double kHair = 1e-5;
+    // Of a piece lying as it is listed: how far short of its long points the corner (y, z) is, each 0 or 1.
+    const auto shortOf = [](const Slant& s, int y, int z) {
+        const double a = s.degrees * kPi / 180;
+        return std::fabs(std::tan(a)) * inMm(s.across) * ((s.bevel ? z : y) == (a > 0 ? 1 : 0) ? 0 : 1);
+    };
+    struct Lying {
+        double from[4], to[4], lean;
+    };
+    std::vector<Lying> all;
+    for (const auto& c : board.pieces) {
+        const auto& p = parts[c.part];
+        Lying l{};
+        for (int corner = 0; corner < 4; ++corner) {
+            int y = corner & 1, z = corner >> 1;
+            // End for end: half a turn about the upright; over: about the length.
+            if (c.turn & 1) y = 1 - y;
+            if (c.turn & 2) y = 1 - y, z = 1 - z;
+            double a = shortOf(p.start, y, z), b = inMm(p.length) - shortOf(p.end, y, z);
+            if (c.turn & 1) a = inMm(p.length) - a, b = inMm(p.length) - b, std::swap(a, b);
+            l.from[corner] = inMm(c.at) + a, l.to[corner] = inMm(c.at) + b;
+        }
+        l.lean = std::fabs(((c.turn & 1) ? p.end : p.start).degrees) * kPi / 180;
+        all.push_back(l);
+        if (inMm(c.at) < inMm(trim) - kHair || inMm(c.at + p.length) > inMm(room - trim) + kHair) return p.label + " is past the end";
+    }
+    for (std::size_t i = 1; i < all.size(); ++i) {
+        double least = 1e9, most = -1e9;
+        for (int corner = 0; corner < 4; ++corner) {
+            const double gap = all[i].from[corner] - all[i - 1].to[corner];
+            least = std::min(least, gap), most = std::max(most, gap);
+        }
+        // Where both lean alike the saw goes aslant.
+        const double across = most - least < 0.2 ? least * std::cos(all[i].lean) : least;
+        if (across < inMm(kerf) - 0.1) return parts[board.pieces[i].part].label + " meets the piece before it";
+    }
+    return {};
+}
+
 }  // namespace oiko

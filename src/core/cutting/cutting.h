@@ -9,10 +9,19 @@
 
 namespace oiko {
 
+/// How an end is sawn: across the board's width, positive where the far edge is the longer, or across its thickness, positive where the
+/// upper face is.
+struct Slant {
+    double degrees = 0;
+    bool bevel = false;
+    Length across;  ///< the width or thickness
+    friend bool operator==(const Slant&, const Slant&) = default;
+};
 struct CutPart {
     std::string label, profile;
-    Length length;
+    Length length;  ///< long point to long point
     std::int64_t quantity = 1;
+    Slant start{}, end{};
     friend bool operator==(const CutPart&, const CutPart&) = default;
 };
 struct CutStock {
@@ -37,6 +46,7 @@ struct CutRules {
 struct CutPiece {
     std::size_t part;  ///< in the list given
     Length at;         ///< from the raw end of the board
+    int turn = 0;      ///< laid end for end: 1, over about its length: 2
 };
 struct CutBoard {
     std::size_t stock;

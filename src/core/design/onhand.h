@@ -30,6 +30,7 @@ struct MarkedBoard {
     Length length;
     struct Piece {
         Length at, length;
+        int turn = 0;  ///< laid end for end: 1, over about its length: 2
         friend bool operator==(const Piece&, const Piece&) = default;
     };
     std::vector<Piece> pieces;

@@ -4,6 +4,7 @@
 #include <map>
 
 #include "core/catalog/lumber.h"
+#include "core/cutting/slants.h"
 #include "core/design/layout.h"
 #include "core/drawing/views.h"
 
@@ -139,25 +140,27 @@ Drawing boardCards(const std::vector<CutPart>& parts, const std::vector<CutStock
         std::string behind;  // marks of pieces too short to carry them, in saw order behind the box
         for (const auto& c : b.pieces) {
             const double a = inMm(c.at), e = a + inMm(parts[c.part].length);
+            const auto near = upperFace(parts[c.part], c.turn, false), far = upperFace(parts[c.part], c.turn, true);
             d.add({Pen::edge,
                    st.profile.ends_with("pt") ? Fill::treated : Fill::wood,
-                   {{a, y}, {e, y}, {e, y + high}, {a, y + high}},
+                   {{a + near.first, y}, {a + near.second, y}, {a + far.second, y + high}, {a + far.first, y + high}},
                    true,
                    parts[c.part].label});
             // One line: mark and length where there is room, else the mark, which the list of pieces has.
             const auto& label = parts[c.part].label;
             const auto saw = saws.find(label);
             const bool sloped = saw != saws.end() && (saw->second->start != EndCut{} || saw->second->end != EndCut{});
-            const Say says =
-                sloped && e - a > 2800
-                    ? Say{Message{"card.cutends", {label, parts[c.part].length, endText(saw->second->start), endText(saw->second->end)}}}
-                : e - a > 1000 ? Say{Message{"card.cut", {label, parts[c.part].length}}}
-                               : Say{label};
+            const Say says = sloped && e - a > 2800
+                                 ? Say{Message{"card.cutends",
+                                               {label, parts[c.part].length, endText(c.turn & 1 ? saw->second->end : saw->second->start),
+                                                endText(c.turn & 1 ? saw->second->start : saw->second->end)}}}
+                             : e - a > 1000 ? Say{Message{"card.cut", {label, parts[c.part].length}}}
+                                            : Say{label};
             if (e - a <= 330)
                 behind += (behind.empty() ? "" : ", ") + label;
             else
                 d.labels.push_back({{(a + e) / 2, y + high * 0.47}, says, 2.0, 0, 0, true, label});
-            end = e;
+            end = std::max(end, e);
         }
         for (double x = end + 40; x < length - 10; x += 60)
             d.add({Pen::hatch, Fill::none, {{x, y}, {std::min(x + 60, length), y + high}}, false, ""});

@@ -265,9 +265,14 @@ public:
             good = good && (board.item.empty() || (item && item->profile == board.profile && item->a == board.length));
             Length end{};
             for (std::size_t k = 0; good && k < one["pieces"].size(); ++k) {
-                board.pieces.push_back({length(one["pieces"][k], "at"), length(one["pieces"][k], "length")});
-                good = good && board.pieces.back().at >= end;
-                end = board.pieces.back().at + board.pieces.back().length;
+                const auto& piece = one["pieces"][k];
+                MarkedBoard::Piece read{length(piece, "at"), length(piece, "length")};
+                if (good && piece.contains("turn")) good = piece["turn"].is_number_integer() && piece["turn"] >= 0 && piece["turn"] <= 3;
+                if (good && piece.contains("turn")) read.turn = piece["turn"].get<int>();
+                // One that lies into the one before begins before that one ends.
+                good = good && (board.pieces.empty() || read.at >= board.pieces.back().at);
+                end = std::max(end, read.at + read.length);
+                board.pieces.push_back(read);
             }
             if (!good || end > board.length) return damaged(at, one);
             design.cutBoards.push_back(std::move(board));
@@ -383,7 +388,10 @@ std::string writeDesign(const Design& design) {
                  {"length", length(b.length)},
                  {"offcut", length(b.offcut)},
                  {"pieces", Json::array()}};
-        for (const auto& p : b.pieces) one["pieces"].push_back({{"at", length(p.at)}, {"length", length(p.length)}});
+        for (const auto& p : b.pieces) {
+            one["pieces"].push_back({{"at", length(p.at)}, {"length", length(p.length)}});
+            if (p.turn != 0) one["pieces"].back()["turn"] = p.turn;
+        }
         doc["cut_boards"].push_back(one);
     }
     for (const auto& b : design.cutSheets) {
@@ -477,7 +485,7 @@ std::string designSchema() {
     const Json piece{{"type", "object"},
                      {"required", {"at", "length"}},
                      {"additionalProperties", false},
-                     {"properties", {{"at", text}, {"length", text}}}};
+                     {"properties", {{"at", text}, {"length", text}, {"turn", {{"type", "integer"}, {"minimum", 0}, {"maximum", 3}}}}}};
     const Json board{
         {"type", "object"},
         {"required", {"item", "profile", "length", "offcut", "pieces"}},

@@ -59,7 +59,7 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
                                 p.measureFirst ? 1.0 : 0.0});
         }
     } else if (what == "cuts") {
-        out.head = {"board", "stock", "order", "mark", "length", "length_mm", "at_mm", "offcut_mm"};
+        out.head = {"board", "stock", "order", "mark", "length", "length_mm", "at_mm", "offcut_mm", "turn"};
         double n = 0;
         for (const auto& b : a.cuts->boards.boards) {
             ++n;
@@ -67,7 +67,7 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
             for (const auto& c : b.pieces) {
                 const auto& part = a.cuts->boardParts[c.part];
                 out.rows.push_back({n, a.cuts->boardStock[b.stock].label, ++order, part.label, length(part.length, a),
-                                    tidy(inMm(part.length)), tidy(inMm(c.at)), tidy(inMm(b.offcut))});
+                                    tidy(inMm(part.length)), tidy(inMm(c.at)), tidy(inMm(b.offcut)), static_cast<double>(c.turn)});
             }
         }
     } else if (what == "sheets") {

@@ -4,6 +4,7 @@
 #include <numeric>
 
 #include "core/catalog/lumber.h"
+#include "core/cutting/slants.h"
 #include "core/purchase/purchase.h"
 
 namespace oiko {
@@ -70,7 +71,7 @@ bool isPiece(const SheetPart& p, const MarkedSheet& m, const MarkedSheet::Piece&
     return p.sheet == m.sheet && p.width == (piece.turned ? piece.height : piece.width) &&
            p.height == (piece.turned ? piece.width : piece.height);
 }
-CutPiece placed(std::size_t part, const MarkedBoard::Piece& p) { return {part, p.at}; }
+CutPiece placed(std::size_t part, const MarkedBoard::Piece& p) { return {part, p.at, p.turn}; }
 Placement placed(std::size_t part, const MarkedSheet::Piece& p) { return {part, p.x, p.y, p.width, p.height, p.turned}; }
 
 /// What is cut already goes first, as it was cut: its pieces are taken off `counts`, it itself off what is `left` of the stock.
@@ -142,7 +143,7 @@ MarkedBoard markedBoard(const CutLists& cuts, std::size_t board) {
     const auto& b = cuts.boards.boards[board];
     const auto& stock = cuts.boardStock[b.stock];
     MarkedBoard out{cuts.onHand.contains(stock.label) ? "" : stock.label, stock.profile, stock.length, {}, b.offcut};
-    for (const auto& c : b.pieces) out.pieces.push_back({c.at, cuts.boardParts[c.part].length});
+    for (const auto& c : b.pieces) out.pieces.push_back({c.at, cuts.boardParts[c.part].length, c.turn});
     return out;
 }
 
@@ -195,7 +196,13 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
     };
     for (const auto& p : t.pieces) {
         if (p.form == Form::lumber) {
-            out.boardParts.push_back({p.mark, p.stock, p.length, p.count()});
+            const auto* section = profile(p.stock);
+            const auto slant = [&](const EndCut& e) -> Slant {
+                if ((e.miterDeg != 0) == (e.bevelDeg != 0)) return {};  // square, or aslant both ways: nothing lies into it
+                return e.bevelDeg != 0 ? Slant{e.bevelDeg, true, section->thick}
+                                       : Slant{e.miterDeg, false, p.ripped ? p.width : section->wide};
+            };
+            out.boardParts.push_back({p.mark, p.stock, p.length, p.count(), slant(p.saw.start), slant(p.saw.end)});
             out.boardPartsOf.push_back(p.parts);
             once(boards, p.stock);
         } else if (p.form == Form::sheet) {
@@ -273,8 +280,9 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
     auto counts = countsOf(out.boardParts);
     auto left = out.boardStock;
     const auto cutBefore = cutAlready<CutBoard>(out, s.design().cutBoards, out.boardParts, out.boardStock, prices, counts, left);
-    out.boards = planned<CutPlan>(out.boardParts, counts, left, soldBoards, handFirst,
-                                  [&](const auto& parts, const auto& stock) { return cutBoards(parts, stock, rules); });
+    out.boards = planned<CutPlan>(out.boardParts, counts, left, soldBoards, handFirst, [&](const auto& parts, const auto& stock) {
+        return cutNested(parts, stock, rules, onGrid(25.4 / 16, s.design().units()));
+    });
     out.marked = markedFirst(out.boards, cutBefore, out.boardStock);
     auto sheetCounts = countsOf(out.sheetParts);
     auto leftSheets = out.sheetStock;
