@@ -10,6 +10,7 @@
 
 #include "core/catalog/lumber.h"
 #include "core/design/shell.h"
+#include "core/drawing/views.h"
 #include "core/formats/exports.h"
 #include "core/purchase/sections.h"
 #include "some.h"
@@ -418,6 +419,29 @@ TEST(Sections, TheCheckerFindsPlantedFaults) {
     EXPECT_NE(with([](auto& l) { l[0].shares.push_back(l[1].shares[0]); }), "");
     EXPECT_NE(with([](auto& l) { l.back().id = "trip"; }), "");
     EXPECT_NE(with([](auto& l) { l[0].mass += pounds(1); }), "");
+}
+
+TEST(RollCards, DrawTheLapOfEachStripAsALine) {
+    // Underlayment under a decked roof laps 2 in over the strip below; nothing laps in a coop under metal and mesh that fits its roll.
+    const auto lines = [](const Answer& a) {
+        std::vector<double> out;
+        const auto d = rollCards(*a.cuts, 0, a.cuts->rolls.sheets.size());
+        for (const auto& l : d.shapes)
+            if (l.pen == Pen::hidden && !l.part.empty()) out.push_back(l.points[0].y);
+        return out;
+    };
+    const auto decked = answerTo(presetDesign("gable").value().with({{"roof.cover", "shingles"}}).value());
+    std::size_t strips = 0;
+    for (const auto& r : decked->cuts->rolls.sheets)
+        for (const auto& p : r.placements)
+            if (const auto lap = decked->cuts->rollLaps[p.part]; lap > Length{}) {
+                ++strips;
+                EXPECT_GE(lap, inches(2));
+                EXPECT_LT(lap, decked->cuts->rollParts[p.part].width);
+            }
+    EXPECT_GT(strips, 2u);
+    EXPECT_EQ(lines(*decked).size(), strips);
+    EXPECT_TRUE(lines(*answerTo(presetDesign("demo").value())).empty());
 }
 
 }  // namespace

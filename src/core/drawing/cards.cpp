@@ -237,6 +237,8 @@ Drawing rollCards(const CutLists& cuts, std::size_t from, std::size_t count) {
             const double a = inMm(p.y), e = a + inMm(p.height), low = y + inMm(p.x), top = low + inMm(p.width);
             const auto& label = cuts.rollParts[p.part].label;
             d.add({Pen::edge, Fill::sheet, {{a, low}, {e, low}, {e, top}, {a, top}}, true, label});
+            if (const double lap = inMm(cuts.rollLaps[p.part]); lap > 0)
+                d.add({Pen::hidden, Fill::none, {{a, top - lap}, {e, top - lap}}, false, label});
             const bool roomy = e - a > 34 * paper, upright = e - a < 8 * paper && top - low > e - a;
             const Say says = roomy ? Say{Message{"card.strip", {label, p.width, p.height}}} : Say{label};
             d.labels.push_back(

@@ -37,7 +37,7 @@ Drawing pieceCards(const Takeoff& takeoff, std::size_t from, std::size_t count);
 std::size_t pieceCardCount(const Takeoff& takeoff);
 /// A stick to lay along a wall's plates: where each upright stands, all from one end, and its mark.
 Drawing storyStick(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
-/// Rolls one under another, each with what is cut from it from its outer end on; laps are counted in the strips.
+/// Rolls one under another, each with what is cut from it from its outer end on. A dashed line is the lap over the strip beside it.
 Drawing rollCards(const CutLists& cuts, std::size_t from, std::size_t count);
 /// A sheet with its pieces and cuts, its offcuts hatched, and a box to tick off, ticked where the sheet is marked as cut.
 Drawing sheetCard(const CutLists& cuts, std::size_t sheet);

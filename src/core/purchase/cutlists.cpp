@@ -219,7 +219,7 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
             const auto lap = strips > 1 ? inches(2) : Length{};
             out.rollParts.push_back(
                 {p.mark, p.stock, std::min(widest, Length::ticks(across.count() / strips) + lap), along, p.count() * strips, false});
-            out.rollPartsOf.push_back(p.parts);
+            out.rollPartsOf.push_back(p.parts), out.rollLaps.push_back(std::max(lap, p.form == Form::roll ? p.lap : Length{}));
             once(rolls, p.stock);
         }
     }

@@ -52,6 +52,7 @@ struct CutLists {
     NestPlan sheets;
     std::vector<SheetPart> rollParts;  ///< strips as wide as they are cut, laps counted, along the roll
     std::vector<SheetStock> rollStock;
+    std::vector<Length> rollLaps;  ///< by part: how much of a strip lies over its neighbour, on wood
     NestPlan rolls;
     std::map<std::string, std::size_t> onHand;  ///< label of what is not bought: its row in Design::onHand; kOpening: cut from an opening
     static constexpr std::size_t kOpening = SIZE_MAX;

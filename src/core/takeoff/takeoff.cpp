@@ -194,7 +194,7 @@ Takeoff takeOff(const Model& model, Settled& settled) {
         if (same == SIZE_MAX) {
             Piece piece;
             piece.role = p.role, piece.measureFirst = measuredFirst(p.role), piece.stock = p.stock, piece.form = p.form,
-            piece.system = p.system, piece.length = length, piece.width = width;
+            piece.system = p.system, piece.length = length, piece.width = width, piece.lap = onGrid(p.lapMm, units);
             if (p.form == Form::lumber) {
                 piece.saw = sawSettings(p);
                 const double across = std::max(p.extent(p.wide), p.extent(p.thick()));

@@ -49,6 +49,7 @@ struct Piece {
     Form form = Form::lumber;
     System system = System::walls;
     Length length, width;         ///< rounded once to the saw's grid; long point to long point; a sheet's grain runs along `length`
+    Length lap;                   ///< of a strip from a roll: so much of its width lies over or under its neighbour
     bool ripped = false;          ///< narrower than its board
     bool grain = false;           ///< of a sheet: may not be turned
     bool openings = false;        ///< of a sheet: cut round openings
