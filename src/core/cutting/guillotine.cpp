@@ -119,7 +119,7 @@ std::vector<std::size_t> piecesOut(const Layout& l) {
 
 double areaOut(const NestCase& g, const Layout& l) {
     double sum = 0;
-    for (const auto i : piecesOut(l)) sum += areaOf(g.piece[i]);
+    for (const auto i : piecesOut(l)) sum += g.area[i];
     return sum;
 }
 

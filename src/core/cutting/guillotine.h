@@ -7,6 +7,7 @@ namespace oiko {
 struct NestCase {
     std::vector<Oblong> piece;  ///< each piece stands for itself
     std::vector<bool> turns;    ///< by piece: may be turned a quarter
+    std::vector<double> area;   ///< by piece, square millimetres without its kerf: what is left out is weighed by it
 };
 
 /// Sheets of one size, so many to be had.

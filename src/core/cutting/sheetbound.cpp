@@ -1,8 +1,12 @@
 #include "core/cutting/sheetbound.h"
 
+#include <glpk.h>
+
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <map>
+#include <memory>
 #include <numeric>
 
 #include "core/cutting/knapsack.h"
@@ -115,6 +119,22 @@ private:
     std::vector<Way> ways_;
 };
 
+/// Whether one of each may come from one sheet, in some way.
+bool together(const SheetCase& g, std::size_t a, std::size_t b) {
+    const auto ways = [&](std::size_t i) {
+        std::vector<std::pair<std::int64_t, std::int64_t>> out{{g.w[i], g.h[i]}};
+        if (g.turns[i]) out.emplace_back(g.h[i], g.w[i]);
+        return out;
+    };
+    for (const auto& [wa, ha] : ways(a))
+        for (const auto& [wb, hb] : ways(b))
+            for (std::size_t j = 0; j < g.sheetW.size(); ++j)
+                if ((wa + wb <= g.sheetW[j] && std::max(ha, hb) <= g.sheetH[j]) ||
+                    (ha + hb <= g.sheetH[j] && std::max(wa, wb) <= g.sheetW[j]))
+                    return true;
+    return false;
+}
+
 }  // namespace
 
 ProofCase byArea(const SheetCase& g) {
@@ -131,28 +151,14 @@ BoardCut areaCut(const SheetCase& g) {
 }
 
 BoardCut pairCut(const SheetCase& g) {
-    const auto ways = [&](std::size_t i) {
-        std::vector<std::pair<std::int64_t, std::int64_t>> out{{g.w[i], g.h[i]}};
-        if (g.turns[i]) out.emplace_back(g.h[i], g.w[i]);
-        return out;
-    };
-    const auto together = [&](std::size_t a, std::size_t b) {
-        for (const auto& [wa, ha] : ways(a))
-            for (const auto& [wb, hb] : ways(b))
-                for (std::size_t j = 0; j < g.sheetW.size(); ++j)
-                    if ((wa + wb <= g.sheetW[j] && std::max(ha, hb) <= g.sheetH[j]) ||
-                        (ha + hb <= g.sheetH[j] && std::max(wa, wb) <= g.sheetW[j]))
-                        return true;
-        return false;
-    };
     std::vector<std::size_t> order(g.w.size());
     std::iota(order.begin(), order.end(), 0);
     std::ranges::stable_sort(order, std::greater{}, [&](auto i) { return g.w[i] * g.h[i]; });
     std::vector<std::size_t> alone;
     BoardCut cut{Boards(g.sheetW.size(), 1), 0};
     for (const auto i : order)
-        if (std::ranges::none_of(alone, [&](auto a) { return together(a, i); }))
-            alone.push_back(i), cut.need += together(i, i) ? 1 : g.need[i];
+        if (std::ranges::none_of(alone, [&](auto a) { return together(g, a, i); }))
+            alone.push_back(i), cut.need += together(g, i, i) ? 1 : g.need[i];
     return cut;
 }
 
@@ -161,6 +167,54 @@ std::vector<BoardCut> lineCuts(const SheetCase& g, const std::function<bool()>& 
     if (g.w.size() > 400) return out;
     for (const bool upright : {true, false}) Lines{g, upright, stop}.cuts(out);
     return out;
+}
+
+double mostPlaced(const SheetCase& g, const std::vector<double>& area) {
+    std::unique_ptr<glp_prob, void (*)(glp_prob*)> ip{glp_create_prob(), glp_delete_prob};
+    glp_term_out(GLP_OFF);
+    glp_set_obj_dir(ip.get(), GLP_MAX);
+    const int n = static_cast<int>(g.w.size());
+    glp_add_cols(ip.get(), n);
+    double room = 0, sheets = 0;
+    const auto squareMm = [](std::int64_t w, std::int64_t h) { return static_cast<double>(w) * static_cast<double>(h) / 1e6; };
+    for (std::size_t j = 0; j < g.sheetW.size(); ++j)
+        room += squareMm(g.sheetW[j], g.sheetH[j]) * static_cast<double>(g.left[j]), sheets += static_cast<double>(g.left[j]);
+    const auto row = [&](double most, const auto& factor) {
+        const int r = glp_add_rows(ip.get(), 1);
+        std::vector<int> index{0};
+        std::vector<double> value{0};
+        for (int i = 0; i < n; ++i)
+            if (const double f = factor(static_cast<std::size_t>(i)); f > 0) index.push_back(i + 1), value.push_back(f);
+        glp_set_mat_row(ip.get(), r, static_cast<int>(index.size()) - 1, index.data(), value.data());
+        glp_set_row_bnds(ip.get(), r, GLP_UP, 0, most);
+    };
+    for (int i = 0; i < n; ++i) {
+        const auto at = static_cast<std::size_t>(i);
+        double most = static_cast<double>(g.need[at]), side = 0;
+        for (std::size_t j = 0; j < g.sheetW.size(); ++j)
+            side += static_cast<double>(g.sheetW[j] / g.w[at] * (g.sheetH[j] / g.h[at])) * static_cast<double>(g.left[j]);
+        if (!g.turns[at]) most = std::min(most, side);
+        glp_set_col_kind(ip.get(), i + 1, GLP_IV);
+        glp_set_col_bnds(ip.get(), i + 1, most > 0 ? GLP_DB : GLP_FX, 0, most);
+        glp_set_obj_coef(ip.get(), i + 1, area[at]);
+    }
+    row(room, [&](std::size_t i) { return squareMm(g.w[i], g.h[i]); });
+    // Of pieces that are alone on a sheet, from each on, as many as there are sheets.
+    for (std::size_t first = 0; first < g.w.size() && g.w.size() <= 200; ++first) {
+        std::vector<bool> alone(g.w.size(), false);
+        for (std::size_t k = 0; k < g.w.size(); ++k) {
+            const auto i = (first + k) % g.w.size();
+            bool fits = together(g, i, i);
+            for (std::size_t o = 0; o < g.w.size() && !fits; ++o) fits = alone[o] && together(g, o, i);
+            alone[i] = !fits;
+        }
+        if (alone[first]) row(sheets, [&](std::size_t i) { return alone[i] ? 1.0 : 0.0; });
+    }
+    glp_iocp set;
+    glp_init_iocp(&set);
+    set.msg_lev = GLP_MSG_OFF, set.presolve = GLP_ON, set.tm_lim = 2'000;
+    if (glp_intopt(ip.get(), &set) != 0 || glp_mip_status(ip.get()) != GLP_OPT) return std::numeric_limits<double>::infinity();
+    return glp_mip_obj_val(ip.get());
 }
 
 }  // namespace oiko

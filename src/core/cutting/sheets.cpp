@@ -86,8 +86,9 @@ private:
 struct Best {
     Layout layout;
     std::vector<std::size_t> rows;  ///< the kind's row of each rack
-    double missing = 0;
+    double missing = 0;             ///< area left out, square millimetres
     std::int64_t cost = -1;
+    bool least = false;  ///< no plan leaves less area out
     bool betterThan(const Best& o) const { return o.cost < 0 || std::pair{missing, cost} < std::pair{o.missing, o.cost}; }
 };
 
@@ -146,7 +147,7 @@ public:
                     const auto many = std::min({list.size(), sheetful, kAtOnce - pieces.size()});
                     for (std::size_t n = 0; n < many; ++n) {
                         pieces.push_back(list[n]), some.piece.push_back(piece);
-                        some.turns.push_back(k_.pieces.turns[static_cast<std::size_t>(list[n])]);
+                        some.turns.push_back(k_.pieces.turns[static_cast<std::size_t>(list[n])]), some.area.push_back(areaOf(piece));
                     }
                 }
                 auto layout = searched(some, {{sizes_[row], 1}}, 1'500'000, dice, stop);
@@ -205,7 +206,7 @@ public:
         if (best.missing > 0) {
             auto now = weighed(searched(k_.pieces, racksOf(rows, k_.bound.left), work, dice, stop), rows);
             if (now.betterThan(best)) best = std::move(now);
-            if (best.missing > 0) return 0;
+            if (best.missing > 0) return proveShort(best);
         }
         std::int64_t bound = 0;
         std::vector<Boards> tried;
@@ -225,6 +226,16 @@ public:
     }
 
 private:
+    /// With too few sheets: whether more can be placed at all; and what sheets for so much area cost at least.
+    std::int64_t proveShort(Best& best) const {
+        std::vector<double> each;
+        for (std::size_t i = 0; i < k_.part.size(); ++i)
+            if (i == 0 || k_.part[i] != k_.part[i - 1]) each.push_back(k_.pieces.area[i]);
+        const double placed = std::accumulate(k_.pieces.area.begin(), k_.pieces.area.end(), 0.0) - best.missing;
+        best.least = mostPlaced(k_.bound, each) <= placed * (1 + 1e-9) + 0.01;
+        std::vector<BoardCut> cuts{{areaCut(k_.bound).worth, static_cast<std::int64_t>(placed * 1e6 * (1 - 1e-9))}};
+        return std::min(leastBoards(byArea(k_.bound), cuts, best.cost, {}, {}, 20'000).bound, best.cost);
+    }
     static double area(Oblong o) { return static_cast<double>(o.w) * static_cast<double>(o.h); }
     double rateOf(std::size_t row) const { return static_cast<double>(k_.bound.price[row]) / area(sizes_[row]); }
     std::vector<Rack> racksOf(const std::vector<std::size_t>& rows, const Boards& copies) const {
@@ -300,7 +311,8 @@ NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<Sheet
             k.bound.w.push_back(grown(p.width) / 1000), k.bound.h.push_back(grown(p.height) / 1000), k.bound.need.push_back(p.quantity);
             k.bound.turns.push_back(p.turns);
             for (std::int64_t n = 0; n < p.quantity; ++n)
-                k.part.push_back(i), k.pieces.piece.push_back({grown(p.width), grown(p.height)}), k.pieces.turns.push_back(p.turns);
+                k.part.push_back(i), k.pieces.piece.push_back({grown(p.width), grown(p.height)}), k.pieces.turns.push_back(p.turns),
+                    k.pieces.area.push_back(inMm(p.width) * inMm(p.height));
         }
         if (k.part.empty()) continue;
         std::vector<Oblong> sizes;
@@ -309,7 +321,7 @@ NestPlan nestSheets(const std::vector<SheetPart>& parts, const std::vector<Sheet
         auto best = nesting.atOnce(work == 0);
         const auto bound = work > 0 ? nesting.prove(best, work, stop) : 0;
         plan.cost += Money::ticks(best.cost), plan.lowerBound += Money::ticks(bound);
-        plan.proven &= work > 0 && best.missing <= 0 && bound == best.cost;
+        plan.proven &= work > 0 && (best.missing <= 0 || best.least) && bound == best.cost;
         Drawn drawn{parts, k, best.layout, kerf};
         for (std::size_t s = 0; s < best.layout.sheets.size(); ++s)
             plan.sheets.push_back(drawn.sheet(k.sheets[best.rows[best.layout.sheets[s]]], s));
