@@ -236,7 +236,7 @@ double mostByTrying(const std::vector<SheetPart>& parts, const std::vector<Sheet
         double area = 0;
         for (std::size_t i = 0; i < parts.size(); ++i)
             if (choice >> i & 1) some.push_back(parts[i]), area += inMm(parts[i].width) * inMm(parts[i].height);
-        if (area > most && nestSheets(some, stock, mm(3), 300'000).unplaced.empty()) most = area;
+        if (area > most && nestSheets(some, stock, mm(3), 100'000).unplaced.empty()) most = area;
     }
     return most;
 }
@@ -244,14 +244,13 @@ double mostByTrying(const std::vector<SheetPart>& parts, const std::vector<Sheet
 TEST(NestSheets, WhenShortTheProofHoldsAgainstEveryChoiceOfPieces) {
     std::mt19937_64 dice{31};
     int proven = 0;
-    for (int round = 0; round < 25; ++round) {
+    for (int round = 0; round < 12; ++round) {
         std::vector<SheetPart> parts;
-        for (int i = 0; i < 6; ++i)
-            parts.push_back({"p" + std::to_string(i), "s", mm(300 + static_cast<double>(dice() % 900)),
+        for (int i = 0; i < 5; ++i)
+            parts.push_back({"p" + std::to_string(i), "s", mm(420 + static_cast<double>(dice() % 800)),
                              mm(400 + static_cast<double>(dice() % 1900)), 1, dice() % 2 == 0});
-        const std::vector<SheetStock> stock{{"4x8", "s", mm(1220), mm(2440), money(40), 1},
-                                            {"half", "s", mm(1220), mm(1220), money(22), 1}};
-        const auto plan = nestSheets(parts, stock, mm(3), 20'000'000);
+        const std::vector<SheetStock> stock{{"4x8", "s", mm(1220), mm(2440), money(40), 1}, {"9", "s", mm(900), mm(2440), money(32), 1}};
+        const auto plan = nestSheets(parts, stock, mm(3), 3'000'000);
         EXPECT_EQ(sawn(parts, stock, mm(3), plan), "");
         if (plan.unplaced.empty()) continue;
         double placed = 0;
@@ -264,7 +263,7 @@ TEST(NestSheets, WhenShortTheProofHoldsAgainstEveryChoiceOfPieces) {
         ++proven;
         EXPECT_NEAR(placed, most, 1e-3) << round;
     }
-    EXPECT_GT(proven, 5);
+    EXPECT_GT(proven, 3);
 }
 
 TEST(NestSheets, ThousandsOfPiecesEndWhenTold) {

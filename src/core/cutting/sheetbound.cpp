@@ -169,7 +169,18 @@ std::vector<BoardCut> lineCuts(const SheetCase& g, const std::function<bool()>& 
     return out;
 }
 
-double mostPlaced(const SheetCase& g, const std::vector<double>& area) {
+double mostPlaced(const SheetCase& all, const std::vector<double>& each, double enough, const std::function<bool()>& stop) {
+    // Of few pieces each stands for itself: then a choice that cannot be laid can be ruled out.
+    const bool few = std::accumulate(all.need.begin(), all.need.end(), std::int64_t{0}) <= 40;
+    auto g = all;
+    auto area = each;
+    if (few) {
+        g.w.clear(), g.h.clear(), g.need.clear(), g.turns.clear(), area.clear();
+        for (std::size_t i = 0; i < all.w.size(); ++i)
+            for (std::int64_t k = 0; k < all.need[i]; ++k)
+                g.w.push_back(all.w[i]), g.h.push_back(all.h[i]), g.need.push_back(1), g.turns.push_back(all.turns[i]),
+                    area.push_back(each[i]);
+    }
     std::unique_ptr<glp_prob, void (*)(glp_prob*)> ip{glp_create_prob(), glp_delete_prob};
     glp_term_out(GLP_OFF);
     glp_set_obj_dir(ip.get(), GLP_MAX);
@@ -213,8 +224,34 @@ double mostPlaced(const SheetCase& g, const std::vector<double>& area) {
     glp_iocp set;
     glp_init_iocp(&set);
     set.msg_lev = GLP_MSG_OFF, set.presolve = GLP_ON, set.tm_lim = 2'000;
-    if (glp_intopt(ip.get(), &set) != 0 || glp_mip_status(ip.get()) != GLP_OPT) return std::numeric_limits<double>::infinity();
-    return glp_mip_obj_val(ip.get());
+    // Whether a choice of pieces is known not to lie on all the sheets there are.
+    const auto ruledOut = [&](const std::vector<std::size_t>& chosen) {
+        auto some = g;
+        some.w.clear(), some.h.clear(), some.need.clear(), some.turns.clear();
+        for (const auto i : chosen)
+            some.w.push_back(g.w[i]), some.h.push_back(g.h[i]), some.need.push_back(1), some.turns.push_back(g.turns[i]);
+        auto cuts = lineCuts(some, stop);
+        cuts.push_back(pairCut(some)), cuts.push_back(areaCut(some));
+        return std::ranges::any_of(cuts, [&](const BoardCut& c) { return !c.allows(g.left); });
+    };
+    for (int round = 0; round < 60; ++round) {
+        if (glp_intopt(ip.get(), &set) != 0 || glp_mip_status(ip.get()) != GLP_OPT) return std::numeric_limits<double>::infinity();
+        const double most = glp_mip_obj_val(ip.get());
+        if (most <= enough || !few || (stop && stop())) return most;
+        std::vector<std::size_t> chosen;
+        for (int i = 0; i < n; ++i)
+            if (glp_mip_col_val(ip.get(), i + 1) > 0.5) chosen.push_back(static_cast<std::size_t>(i));
+        if (!ruledOut(chosen)) return most;
+        // As few of them as are too many already.
+        for (std::size_t k = chosen.size(); k-- > 0;) {
+            auto fewer = chosen;
+            fewer.erase(fewer.begin() + static_cast<std::ptrdiff_t>(k));
+            if (!fewer.empty() && ruledOut(fewer)) chosen = std::move(fewer);
+        }
+        row(static_cast<double>(chosen.size()) - 1,
+            [&](std::size_t i) { return std::ranges::find(chosen, i) != chosen.end() ? 1.0 : 0.0; });
+    }
+    return std::numeric_limits<double>::infinity();
 }
 
 }  // namespace oiko

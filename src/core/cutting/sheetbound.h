@@ -19,8 +19,9 @@ BoardCut pairCut(const SheetCase& given);
 /// Source: Scheithauer, "Introduction to Cutting and Packing Optimization" (2018), bar relaxation. From memory.
 std::vector<BoardCut> lineCuts(const SheetCase& given, const std::function<bool()>& stop);
 /// The most area that can be placed on all the sheets there are, each piece weighing what `area` says: no plan places more. By area, by
-/// pieces of which no two fit one sheet together, and by how often one that may not be turned fits. Infinity where no bound is found.
-double mostPlaced(const SheetCase& given, const std::vector<double>& area);
+/// pieces of which no two fit one sheet together, by how often one that may not be turned fits; and of up to 40 pieces, choices that the
+/// inequalities above rule out are ruled out one by one until no more than `enough` is left. Infinity where no bound is found.
+double mostPlaced(const SheetCase& given, const std::vector<double>& area, double enough, const std::function<bool()>& stop);
 /// The pieces and sheets as leastBoards() takes them, by area.
 ProofCase byArea(const SheetCase& given);
 

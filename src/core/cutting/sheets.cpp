@@ -206,7 +206,7 @@ public:
         if (best.missing > 0) {
             auto now = weighed(searched(k_.pieces, racksOf(rows, k_.bound.left), work, dice, stop), rows);
             if (now.betterThan(best)) best = std::move(now);
-            if (best.missing > 0) return proveShort(best);
+            if (best.missing > 0) return proveShort(best, stop);
         }
         std::int64_t bound = 0;
         std::vector<Boards> tried;
@@ -227,12 +227,13 @@ public:
 
 private:
     /// With too few sheets: whether more can be placed at all; and what sheets for so much area cost at least.
-    std::int64_t proveShort(Best& best) const {
+    std::int64_t proveShort(Best& best, const std::function<bool()>& stop) const {
         std::vector<double> each;
         for (std::size_t i = 0; i < k_.part.size(); ++i)
             if (i == 0 || k_.part[i] != k_.part[i - 1]) each.push_back(k_.pieces.area[i]);
         const double placed = std::accumulate(k_.pieces.area.begin(), k_.pieces.area.end(), 0.0) - best.missing;
-        best.least = mostPlaced(k_.bound, each) <= placed * (1 + 1e-9) + 0.01;
+        const double enough = placed * (1 + 1e-9) + 0.01;
+        best.least = mostPlaced(k_.bound, each, enough, stop) <= enough;
         std::vector<BoardCut> cuts{{areaCut(k_.bound).worth, static_cast<std::int64_t>(placed * 1e6 * (1 - 1e-9))}};
         return std::min(leastBoards(byArea(k_.bound), cuts, best.cost, {}, {}, 20'000).bound, best.cost);
     }
