@@ -125,7 +125,8 @@ TEST(Document, SavesAndOpensAllThatIsKeptWithIt) {
 TEST(Engine, AnswersTheNewestAndProvesItsPlan) {
     Engine engine;
     std::vector<AnswerPtr> came;
-    QObject::connect(&engine, &Engine::answered, qApp, [&](AnswerPtr a) { came.push_back(std::move(a)); });
+    QObject here;  // what is still on its way when the test ends goes with it
+    QObject::connect(&engine, &Engine::answered, &here, [&](AnswerPtr a) { came.push_back(std::move(a)); });
     const auto base = presetDesign("elevated").value();
     for (int n = 3; n <= 8; ++n)
         if (const auto d = base.with({{"flock.count", std::to_string(n)}})) engine.ask(d.value());
@@ -146,7 +147,8 @@ TEST(Engine, AnswersTheNewestAndProvesItsPlan) {
 TEST(Engine, CoopsAskedForComeGoodThenProvenUnlessDropped) {
     Engine engine;
     std::map<int, int> good, proven;
-    QObject::connect(&engine, &Engine::coop, qApp, [&](int ticket, AnswerPtr, bool whole) { ++(whole ? proven : good)[ticket]; });
+    QObject here;  // what is still on its way when the test ends goes with it
+    QObject::connect(&engine, &Engine::coop, &here, [&](int ticket, AnswerPtr, bool whole) { ++(whole ? proven : good)[ticket]; });
     const int dropped = engine.askCoop(presetDesign("demo").value());
     engine.dropCoops();
     const int one = engine.askCoop(presetDesign("elevated").value()), two = engine.askCoop(presetDesign("demo").value());
@@ -159,13 +161,14 @@ TEST(Engine, CoopsAskedForComeGoodThenProvenUnlessDropped) {
 TEST(Engine, ANewerDesignEndsTheTryingOfCheaperWays) {
     Engine engine;
     AnswerPtr now;
-    QObject::connect(&engine, &Engine::answered, qApp, [&](AnswerPtr a) { now = std::move(a); });
+    QObject here;  // what is still on its way when the test ends goes with it
+    QObject::connect(&engine, &Engine::answered, &here, [&](AnswerPtr a) { now = std::move(a); });
     engine.ask(presetDesign("demo").value());
     ASSERT_TRUE(waitFor([&] { return now != nullptr; }));
     int tried = 0, all = 0;
     bool done = false;
-    QObject::connect(&engine, &Engine::trying, qApp, [&](int, int n, int of) { tried = n, all = of; });
-    QObject::connect(&engine, &Engine::cheaper, qApp, [&](int, const std::vector<Cheaper>&) { done = true; });
+    QObject::connect(&engine, &Engine::trying, &here, [&](int, int n, int of) { tried = n, all = of; });
+    QObject::connect(&engine, &Engine::cheaper, &here, [&](int, const std::vector<Cheaper>&) { done = true; });
     engine.askCheaper(now);
     ASSERT_TRUE(waitFor([&] { return tried >= 2; }));
     engine.ask(presetDesign("elevated").value());
@@ -184,7 +187,8 @@ TEST(Find, RanksNamesBeforeWhatElseAThingIsCalled) {
               [](const QString& key) { return key == "roof.pitch"; },
               [](const QString&, const QString& value) { return value == "bad" ? "no" : ""; }, &parent};
     QString said;
-    QObject::connect(&find, &Find::said, qApp, [&](const QString& text) { said = text; });
+    QObject here;  // what is still on its way when the test ends goes with it
+    QObject::connect(&find, &Find::said, &here, [&](const QString& text) { said = text; });
     parent.show();
     find.setFocus();
     QApplication::processEvents();

@@ -228,6 +228,19 @@ TEST(NestSheets, WithTooFewSheetsTheLeastAreaIsLeftOut) {
     EXPECT_EQ(plan.lowerBound, money(40));
 }
 
+TEST(NestSheets, WhatIsShortOfOneSizeIsProvenBesideAnotherWithoutEnd) {
+    // Long ones fit the one long sheet alone, one at a time; of the others there are as many as wanted.
+    const std::vector<SheetPart> parts{{"long", "s", inches(30), inches(110), 2, false}, {"short", "s", inches(30), inches(90), 3, false}};
+    const std::vector<SheetStock> stock{{"4x10", "s", inches(48), inches(120), money(55), 1},
+                                        {"4x8", "s", inches(48), inches(96), money(40), std::nullopt}};
+    const auto plan = nestSheets(parts, stock, inches(0.125), 2'000'000);
+    EXPECT_EQ(sawn(parts, stock, inches(0.125), plan), "");
+    ASSERT_EQ(plan.unplaced.size(), 1U);
+    EXPECT_EQ(plan.unplaced[0], (std::pair<std::size_t, std::int64_t>{0, 1}));
+    EXPECT_EQ(plan.cost, money(175));
+    EXPECT_LE(plan.lowerBound, plan.cost);
+}
+
 /// The most area of pieces that lie on the sheets there are, by trying every choice of them for a plan that places them all.
 double mostByTrying(const std::vector<SheetPart>& parts, const std::vector<SheetStock>& stock) {
     double most = 0;

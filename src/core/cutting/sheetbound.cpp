@@ -171,8 +171,11 @@ std::vector<BoardCut> lineCuts(const SheetCase& g, const std::function<bool()>& 
 
 double mostPlaced(const SheetCase& all, const std::vector<double>& each, double enough, const std::function<bool()>& stop) {
     // Of few pieces each stands for itself: then a choice that cannot be laid can be ruled out.
-    const bool few = std::accumulate(all.need.begin(), all.need.end(), std::int64_t{0}) <= 40;
+    const auto pieces = std::accumulate(all.need.begin(), all.need.end(), std::int64_t{0});
+    const bool few = pieces <= 40;
     auto g = all;
+    // No plan needs more sheets than pieces.
+    for (auto& l : g.left) l = std::min(l, pieces);
     auto area = each;
     if (few) {
         g.w.clear(), g.h.clear(), g.need.clear(), g.turns.clear(), area.clear();
@@ -223,7 +226,7 @@ double mostPlaced(const SheetCase& all, const std::vector<double>& each, double 
     }
     glp_iocp set;
     glp_init_iocp(&set);
-    set.msg_lev = GLP_MSG_OFF, set.presolve = GLP_ON, set.tm_lim = 2'000;
+    set.msg_lev = GLP_MSG_OFF, set.presolve = GLP_ON, set.tm_lim = 1'000;
     // Whether a choice of pieces is known not to lie on all the sheets there are.
     const auto ruledOut = [&](const std::vector<std::size_t>& chosen) {
         auto some = g;

@@ -191,7 +191,7 @@ CutPlan cutNested(const std::vector<CutPart>& parts, const std::vector<CutStock>
                 for (const auto& end : {p.start, p.end}) {
                     const auto half = (nestedGain(end, rules.kerf).count() + 1) / 2;
                     most = std::max(most, Length::ticks(half));
-                    p.length = p.length - grid * ((half + grid.count() - 1) / grid.count());
+                    p.length = std::max(grid, p.length - grid * ((half + grid.count() - 1) / grid.count()));
                 }
             for (auto& b : theirs.before)
                 for (auto& l : b.pieces)
