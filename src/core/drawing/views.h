@@ -39,7 +39,7 @@ std::size_t pieceCardCount(const Takeoff& takeoff);
 Drawing storyStick(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);
 /// Rolls one under another, each with what is cut from it from its outer end on. A dashed line is the lap over the strip beside it.
 Drawing rollCards(const CutLists& cuts, std::size_t from, std::size_t count);
-/// A sheet with its pieces and cuts, its offcuts hatched, and a box to tick off, ticked where the sheet is marked as cut.
+/// A sheet with its pieces and cuts, and a box to tick off, ticked where the sheet is marked as cut.
 Drawing sheetCard(const CutLists& cuts, std::size_t sheet);
 
 }  // namespace oiko
