@@ -228,6 +228,7 @@ void Board::refresh() {
         for (auto* b : picks_->findChildren<QToolButton*>()) b->setChecked(b->objectName() == "pick." + qs(pick));
     if (!answer_) return;
     const bool cut = view_ == sheets && pick != "rolls" && !pick.empty() && std::stoul(pick) <= answer_->cuts->markedSheets;
+    tick_->setVisible(view_ == boards || (view_ == sheets && pick != "rolls"));
     tick_->setText(tr_(view_ == boards ? "board.tick" : cut ? "board.untick" : "board.ticksheet"));
     // Sheets that are cut already stand first, with a tick.
     for (std::size_t i = 1; view_ == sheets && i <= answer_->cuts->sheets.sheets.size(); ++i)

@@ -64,29 +64,23 @@ void Document::setOnHand(std::vector<OnHand> things, const QString& what) {
     put(next, what);
 }
 
-void Document::markCut(const MarkedBoard& board) {
-    auto next = design_;
-    next.cutBoards.push_back(board);
-    put(next, tr_("undo.cut"));
+namespace {
+template <class T>
+Design withOneMore(Design d, std::vector<T> Design::*list, const T& one) {
+    (d.*list).push_back(one);
+    return d;
 }
+template <class T>
+Design without(Design d, std::vector<T> Design::*list, std::size_t place) {
+    (d.*list).erase((d.*list).begin() + static_cast<std::ptrdiff_t>(place));
+    return d;
+}
+}  // namespace
 
-void Document::unmarkCut(std::size_t marked) {
-    auto next = design_;
-    next.cutBoards.erase(next.cutBoards.begin() + static_cast<std::ptrdiff_t>(marked));
-    put(next, tr_("undo.uncut"));
-}
-
-void Document::markCut(const MarkedSheet& sheet) {
-    auto next = design_;
-    next.cutSheets.push_back(sheet);
-    put(next, tr_("undo.cutsheet"));
-}
-
-void Document::unmarkCutSheet(std::size_t marked) {
-    auto next = design_;
-    next.cutSheets.erase(next.cutSheets.begin() + static_cast<std::ptrdiff_t>(marked));
-    put(next, tr_("undo.uncutsheet"));
-}
+void Document::markCut(const MarkedBoard& board) { put(withOneMore(design_, &Design::cutBoards, board), tr_("undo.cut")); }
+void Document::unmarkCut(std::size_t marked) { put(without(design_, &Design::cutBoards, marked), tr_("undo.uncut")); }
+void Document::markCut(const MarkedSheet& sheet) { put(withOneMore(design_, &Design::cutSheets, sheet), tr_("undo.cutsheet")); }
+void Document::unmarkCutSheet(std::size_t marked) { put(without(design_, &Design::cutSheets, marked), tr_("undo.uncutsheet")); }
 
 Done Document::keep(const std::string& name) {
     if (const auto e = design_.refusedName(name)) return *e;

@@ -235,6 +235,38 @@ TEST(Marked, BoardsStayAsTheyWereCutWhateverChanges) {
     EXPECT_EQ(unheld(*shorter->cuts, shorter->settled->length("cut.kerf")), "");
 }
 
+TEST(Marked, APieceWithSlantingEndsIsNoSquareOneOfItsLength) {
+    // Braces under a coop on legs, nested on their boards, come back as they lie.
+    auto design = presetDesign("legs").value();
+    const auto before = withProvenCuts(answerTo(design), {});
+    const auto& cuts = *before->cuts;
+    const auto kerf = before->settled->length("cut.kerf");
+    const auto nested = std::ranges::find_if(
+        cuts.boards.boards, [](const CutBoard& b) { return std::ranges::any_of(b.pieces, [](const CutPiece& p) { return p.turn == 2; }); });
+    ASSERT_NE(nested, cuts.boards.boards.end());
+    const auto kept = markedBoard(cuts, static_cast<std::size_t>(nested - cuts.boards.boards.begin()));
+    design.cutBoards = {kept};
+    const auto after = answerTo(design);
+    EXPECT_EQ(after->cuts->surplus, 0);
+    EXPECT_EQ(markedBoard(*after->cuts, 0), kept);
+    EXPECT_EQ(unheld(*after->cuts, kerf), "");
+    const auto read = readDesign(writeDesign(design), "shed");
+    ASSERT_TRUE(read) << words::say(read.error(), Units::imperial);
+    EXPECT_EQ(read.value().design, design);
+    // The same board with its ends sawn square: none of those that lean are among its pieces.
+    std::int64_t leaning = 0;
+    for (auto& p : design.cutBoards[0].pieces)
+        for (auto* end : {&p.start, &p.end}) {
+            leaning += end == &p.start && ((*end)->degrees != 0 || p.end->degrees != 0);
+            *end = SawnEnd{};
+        }
+    EXPECT_GT(leaning, 1);
+    EXPECT_EQ(answerTo(design)->cuts->surplus, leaning);
+    // Of a file that does not say how they were sawn they are taken by their length.
+    for (auto& p : design.cutBoards[0].pieces) p.start.reset(), p.end.reset();
+    EXPECT_EQ(answerTo(design)->cuts->surplus, 0);
+}
+
 TEST(Marked, SheetsStayAsTheyWereCutWhateverChanges) {
     auto design = demoWith({"1 grooved-5/8 48\" x 96\""});
     const auto before = answerTo(design);
@@ -347,6 +379,9 @@ TEST(Marked, AndOnHandComeBackFromTheFileAndAreRefusedWhenDamaged) {
     EXPECT_EQ(refusedAt([](auto& d) { d["cut_boards"][0]["pieces"][0]["length"] = "50ft"; }), "shed:/cut_boards/0");
     EXPECT_EQ(refusedAt([](auto& d) { d["cut_boards"][0]["item"] = "2x4-99"; }), "shed:/cut_boards/0");
     EXPECT_EQ(refusedAt([](auto& d) { d["cut_boards"][0].erase("pieces"); }), "shed:/cut_boards/0");
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_boards"][0]["pieces"][0]["turn"] = 4; }), "shed:/cut_boards/0");
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_boards"][0]["pieces"][0]["start"] = "square"; }), "shed:/cut_boards/0");
+    EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"][0].erase("cuts"); }), "shed:/cut_sheets/0");
     EXPECT_EQ(refusedAt([](auto& d) { d["cut_boards"] = "all"; }), "shed:/cut_boards");
     EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"] = "all"; }), "shed:/cut_sheets");
     EXPECT_EQ(refusedAt([](auto& d) { d["cut_sheets"][1] = 3; }), "shed:/cut_sheets/1");

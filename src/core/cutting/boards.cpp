@@ -184,13 +184,17 @@ Quick quickPlan(const Yard& y, bool drag) {
 
 }  // namespace
 
+std::vector<std::string> profilesOf(const std::vector<CutPart>& parts) {
+    std::vector<std::string> out;
+    for (const auto& p : parts)
+        if (std::ranges::find(out, p.profile) == out.end()) out.push_back(p.profile);
+    return out;
+}
+
 CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutRules& rules) {
     CutPlan plan;
     plan.proven = rules.work > 0;
-    std::vector<std::string> profiles;
-    for (const auto& p : parts)
-        if (std::ranges::find(profiles, p.profile) == profiles.end()) profiles.push_back(p.profile);
-    for (const auto& profile : profiles) {
+    for (const auto& profile : profilesOf(parts)) {
         // The good plan is for a drag: a sixteenth of an inch on 16 ft will do.
         const auto y = yardOf(parts, stock, rules, profile, 3'100);
         for (const auto i : y.tooLong) plan.unplaced.emplace_back(i, parts[i].quantity);

@@ -60,6 +60,8 @@ struct CutPlan {
     std::vector<CutBoard> boards;
     std::vector<std::pair<std::size_t, std::int64_t>> unplaced;  ///< part, how many
 };
+/// Each once, in the order of the list.
+std::vector<std::string> profilesOf(const std::vector<CutPart>& parts);
 /// A plan for all profiles. A part is cut only from stock of its own profile.
 CutPlan cutBoards(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutRules& rules);
 

@@ -9,7 +9,7 @@ namespace oiko {
 namespace {
 
 constexpr int kRounds = 200'000;
-// How much worse a state may be and still stay, in blocks_: the first and the last of a lot's rounds.
+// How much worse a state may be and still stay, in blocks: in the first and in the last of a try's rounds.
 constexpr double kHot = 0.9, kCold = 0.2;
 
 class Joiner {
@@ -23,7 +23,7 @@ public:
             leastH_ = std::min({leastH_, b.size.h, b.turns ? b.size.w : b.size.h});
         }
     }
-    /// Joined as far as it goes; then again and again a few blocks_ are taken apart and joined anew, and what is no worse stays, or by
+    /// Joined as far as it goes; then again and again a few blocks are taken apart and joined anew, and what is no worse stays, or by
     /// chance what is a little worse. True: every block left is one of the sheets.
     bool toSheets(const std::function<bool()>& spent) {
         some(SIZE_MAX);

@@ -159,10 +159,7 @@ Length nestOnBoard(const std::vector<CutPart>& parts, std::vector<CutPiece>& pie
 CutPlan cutNested(const std::vector<CutPart>& parts, const std::vector<CutStock>& stock, const CutRules& rules, Length grid) {
     CutPlan plan;
     plan.proven = rules.work > 0;
-    std::vector<std::string> profiles;
-    for (const auto& p : parts)
-        if (std::ranges::find(profiles, p.profile) == profiles.end()) profiles.push_back(p.profile);
-    for (const auto& profile : profiles) {
+    for (const auto& profile : profilesOf(parts)) {
         std::vector<CutPart> some;
         std::vector<std::size_t> at;
         for (std::size_t i = 0; i < parts.size(); ++i)

@@ -1,5 +1,6 @@
 #pragma once
 // What the keeper has already: boards, sheets and mesh by their own sizes, hardware by the piece; and boards that are cut already.
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -23,6 +24,12 @@ Result<OnHand> readOnHand(std::string_view text, Units units);
 /// Reads back to the same.
 std::string exactOnHand(const OnHand& thing, Units units);
 
+/// How an end was sawn: across the width, or as a bevel across the thickness; no degrees are a square cut.
+struct SawnEnd {
+    double degrees = 0;
+    bool bevel = false;
+    friend bool operator==(const SawnEnd&, const SawnEnd&) = default;
+};
 /// A board that is cut, and stays as it was cut whatever is changed.
 struct MarkedBoard {
     std::string item;  ///< catalogue id; empty: it was on hand
@@ -30,7 +37,8 @@ struct MarkedBoard {
     Length length;
     struct Piece {
         Length at, length;
-        int turn = 0;  ///< laid end for end: 1, over about its length: 2
+        int turn = 0;                           ///< laid end for end: 1, over about its length: 2
+        std::optional<SawnEnd> start{}, end{};  ///< nullopt: not known, of an older file
         friend bool operator==(const Piece&, const Piece&) = default;
     };
     std::vector<Piece> pieces;

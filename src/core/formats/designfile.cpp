@@ -1,6 +1,7 @@
 #include "core/formats/designfile.h"
 
 #include <algorithm>
+#include <cmath>
 #include <nlohmann/json.hpp>
 
 #include "core/catalog/lumber.h"
@@ -205,7 +206,9 @@ public:
         for (std::size_t i = 0; i < list.size(); ++i) {
             const auto& one = list[i];
             if (!one.is_object()) return damaged("/cut_sheets/" + std::to_string(i), one);
-            bool good = one.contains("item") && one["item"].is_string() && one.contains("sheet") && one["sheet"].is_string();
+            const auto rows = [&](const char* key) { return one.contains(key) && one[key].is_array(); };
+            bool good = rows("pieces") && rows("cuts") && one.contains("item") && one["item"].is_string() && one.contains("sheet") &&
+                        one["sheet"].is_string();
             const auto lengths = [&](const Json& from, std::size_t n) {
                 std::vector<Length> out(n);
                 good = good && from.is_array() && from.size() >= n;
@@ -222,7 +225,7 @@ public:
             const auto* item = findItem(catalog(), sheet.item);
             good = !ofProfile(catalog(), sheet.sheet).empty() &&
                    (sheet.item.empty() || (item && item->profile == sheet.sheet && item->a == sheet.width && item->b == sheet.height));
-            for (const auto& p : one.value("pieces", Json::array())) {
+            for (const auto& p : one["pieces"]) {
                 const auto l = lengths(p, 4);
                 good = good && p.size() == 5 && p[4].is_boolean() && l[0] + l[2] <= size[0] && l[1] + l[3] <= size[1] &&
                        std::ranges::none_of(sheet.pieces, [&](const MarkedSheet::Piece& q) {
@@ -231,7 +234,7 @@ public:
                 if (!good) break;
                 sheet.pieces.push_back({l[0], l[1], l[2], l[3], p[4].get<bool>()});
             }
-            for (const auto& c : one.value("cuts", Json::array())) {
+            for (const auto& c : one["cuts"]) {
                 const auto l = lengths(c, 4);
                 good = good && c.size() == 4 && (l[0] == l[2] || l[1] == l[3]) && std::max(l[0], l[2]) <= size[0] &&
                        std::max(l[1], l[3]) <= size[1];
@@ -269,6 +272,13 @@ public:
                 MarkedBoard::Piece read{length(piece, "at"), length(piece, "length")};
                 if (good && piece.contains("turn")) good = piece["turn"].is_number_integer() && piece["turn"] >= 0 && piece["turn"] <= 3;
                 if (good && piece.contains("turn")) read.turn = piece["turn"].get<int>();
+                const auto sawn = [&](const char* key) -> std::optional<SawnEnd> {
+                    if (!good || !piece.contains(key)) return std::nullopt;
+                    const auto& e = piece[key];
+                    good = e.is_array() && e.size() == 2 && e[0].is_number() && std::fabs(e[0].get<double>()) < 90 && e[1].is_boolean();
+                    return good ? std::optional{SawnEnd{e[0].get<double>(), e[1].get<bool>()}} : std::nullopt;
+                };
+                read.start = sawn("start"), read.end = sawn("end");
                 // One that lies into the one before begins before that one ends.
                 good = good && (board.pieces.empty() || read.at >= board.pieces.back().at);
                 end = std::max(end, read.at + read.length);
@@ -390,7 +400,10 @@ std::string writeDesign(const Design& design) {
                  {"pieces", Json::array()}};
         for (const auto& p : b.pieces) {
             one["pieces"].push_back({{"at", length(p.at)}, {"length", length(p.length)}});
-            if (p.turn != 0) one["pieces"].back()["turn"] = p.turn;
+            auto& piece = one["pieces"].back();
+            if (p.turn != 0) piece["turn"] = p.turn;
+            if (p.start) piece["start"] = {p.start->degrees, p.start->bevel};
+            if (p.end) piece["end"] = {p.end->degrees, p.end->bevel};
         }
         doc["cut_boards"].push_back(one);
     }
@@ -482,10 +495,17 @@ std::string designSchema() {
             top[group] = about;
     const Json text{{"type", "string"}};
     top["on_hand"] = {{"type", "array"}, {"maxItems", kMostOnHandRows}, {"items", text}};
+    const Json sawn{
+        {"type", "array"}, {"prefixItems", Json::array({{{"type", "number"}}, {{"type", "boolean"}}})}, {"minItems", 2}, {"maxItems", 2}};
     const Json piece{{"type", "object"},
                      {"required", {"at", "length"}},
                      {"additionalProperties", false},
-                     {"properties", {{"at", text}, {"length", text}, {"turn", {{"type", "integer"}, {"minimum", 0}, {"maximum", 3}}}}}};
+                     {"properties",
+                      {{"at", text},
+                       {"length", text},
+                       {"turn", {{"type", "integer"}, {"minimum", 0}, {"maximum", 3}}},
+                       {"start", sawn},
+                       {"end", sawn}}}};
     const Json board{
         {"type", "object"},
         {"required", {"item", "profile", "length", "offcut", "pieces"}},

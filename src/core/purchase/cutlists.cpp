@@ -65,7 +65,11 @@ NestedSheet asCut(const MarkedSheet& m, std::size_t stock) {
     return out;
 }
 bool isPiece(const CutPart& p, const MarkedBoard& m, const MarkedBoard::Piece& piece) {
-    return p.profile == m.profile && p.length == piece.length;
+    // A piece with slanting ends is no square one of its length.
+    const auto as = [](const std::optional<SawnEnd>& was, const Slant& s) {
+        return !was || (std::fabs(was->degrees - s.degrees) < 0.05 && (was->bevel == s.bevel || s.degrees == 0));
+    };
+    return p.profile == m.profile && p.length == piece.length && as(piece.start, p.start) && as(piece.end, p.end);
 }
 bool isPiece(const SheetPart& p, const MarkedSheet& m, const MarkedSheet::Piece& piece) {
     return p.sheet == m.sheet && p.width == (piece.turned ? piece.height : piece.width) &&
@@ -143,7 +147,10 @@ MarkedBoard markedBoard(const CutLists& cuts, std::size_t board) {
     const auto& b = cuts.boards.boards[board];
     const auto& stock = cuts.boardStock[b.stock];
     MarkedBoard out{cuts.onHand.contains(stock.label) ? "" : stock.label, stock.profile, stock.length, {}, b.offcut};
-    for (const auto& c : b.pieces) out.pieces.push_back({c.at, cuts.boardParts[c.part].length, c.turn});
+    for (const auto& c : b.pieces) {
+        const auto& p = cuts.boardParts[c.part];
+        out.pieces.push_back({c.at, p.length, c.turn, SawnEnd{p.start.degrees, p.start.bevel}, SawnEnd{p.end.degrees, p.end.bevel}});
+    }
     return out;
 }
 
