@@ -116,7 +116,7 @@ std::vector<PlacedDimension> paint(QPainter& painter, const Drawing& d, const Si
         if (angle <= -89.99) angle += 180;
         const double rad = angle * kPi / 180, size = 2.5 * s.perPaperMm;
         const QPointF above{-std::sin(rad), -std::cos(rad)};
-        const QString text = qs(words::say(Say{m.measured()}, s.units));
+        const QString text = qs(words::say(Say{m.said(s.units)}, s.units));
         QFontMetricsF metrics{inkFont(64)};
         const double w = metrics.horizontalAdvance(text) * size / 64;
         // A figure wider than its line stands a step farther out, its neighbour two steps, so that both are read.

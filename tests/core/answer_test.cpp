@@ -297,6 +297,45 @@ TEST(Drawings, MeasureWhatTheModelIs) {
     EXPECT_TRUE(width && depth);
 }
 
+TEST(Drawings, FiguresOfAChainAddUpToTheWholeAsTheyAreWritten) {
+    int chains = 0, apart = 0;  // those that figures rounded one by one would miss
+    for (const auto& preset : presets()) {
+        const auto a = answerTo(presetDesign(preset.name).value());
+        auto& s = *a->settled;
+        std::vector<Drawing> all{floorPlan(*a->model, s, PlanOf::coop)};
+        for (const auto side : kSides) all.push_back(face(*a->model, s, side)), all.push_back(wallFrame(*a->model, s, *a->takeoff, side));
+        for (const auto& d : all)
+            for (const auto& first : d.dimensions) {
+                if (first.alongMm != 0) continue;
+                std::vector<const Dimension*> chain{&first};
+                for (bool more = true; more;) {
+                    more = false;
+                    for (const auto& m : d.dimensions) {
+                        const auto& last = *chain.back();
+                        if (m.alongMm == 0 || m.offsetMm != first.offsetMm || std::hypot(m.a.x - last.b.x, m.a.y - last.b.y) > 1e-6)
+                            continue;
+                        chain.push_back(&m), more = true;
+                        break;
+                    }
+                }
+                if (chain.size() < 3) continue;
+                ++chains;
+                const double whole = chain.back()->alongMm + inMm(chain.back()->measured());
+                for (const auto units : {Units::imperial, Units::metric}) {
+                    Length said, one;
+                    for (const auto* m : chain) {
+                        said += m->said(units), one += onGrid(inMm(m->measured()), units);
+                        EXPECT_LE(std::fabs(inMm(m->said(units) - m->measured())), units == Units::imperial ? 25.4 / 16 : 1.0);
+                    }
+                    EXPECT_EQ(said, onGrid(whole, units)) << preset.name << " " << d.id;
+                    apart += one != said;
+                }
+            }
+    }
+    EXPECT_GT(chains, 100);
+    EXPECT_GT(apart, 20);
+}
+
 TEST(Drawings, FrameMarksAreThoseOfTheCutList) {
     const auto a = answerTo(Design{});
     std::set<std::string> marks;

@@ -8,6 +8,7 @@
 
 #include "core/base/message.h"
 #include "core/geometry/vec.h"
+#include "core/takeoff/takeoff.h"
 
 namespace oiko {
 
@@ -38,8 +39,11 @@ struct Label {
 struct Dimension {
     Vec2 a, b;
     double offsetMm = 0;
-    std::string key;  ///< the slot that moves b against a; empty: it follows from others
+    std::string key;     ///< the slot that moves b against a; empty: it follows from others
+    double alongMm = 0;  ///< of a chain: how far its start is from a
     Length measured() const { return mm(std::hypot(b.x - a.x, b.y - a.y)); }
+    /// As it is written: places along a chain are rounded, not its figures, so that these add up to the whole.
+    Length said(Units units) const { return onGrid(alongMm + inMm(measured()), units) - onGrid(alongMm, units); }
 };
 struct Drawing {
     std::string id;  ///< plan, face/front, frame/left, roof, section, board/3, sheet/1

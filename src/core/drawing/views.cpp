@@ -47,7 +47,8 @@ std::pair<Vec2, Vec2> extentOn(const Look& look, const Part& p) {
 void chain(Drawing& d, std::vector<std::pair<double, std::string>> at, const std::function<Vec2(double)>& point, double offset) {
     std::ranges::sort(at, {}, &std::pair<double, std::string>::first);
     for (std::size_t i = 1; i < at.size(); ++i)
-        if (at[i].first - at[i - 1].first > 1) d.dimensions.push_back({point(at[i - 1].first), point(at[i].first), offset, at[i].second});
+        if (at[i].first - at[i - 1].first > 1)
+            d.dimensions.push_back({point(at[i - 1].first), point(at[i].first), offset, at[i].second, at[i - 1].first - at.front().first});
 }
 
 struct Framed {

@@ -116,7 +116,7 @@ bool draw(const PlanSet& set, const Words& words, const std::string& path) {
                 if (angle > 90.01 || angle <= -89.99) angle += angle > 0 ? -180 : 180;
                 text((a + b) * 0.5 +
                          Vec2{-std::sin(angle * 3.14159265358979 / 180), std::cos(angle * 3.14159265358979 / 180)} * (1.6 * paper),
-                     2.2 * paper, angle, 0, words(m.measured()), "DIMS");
+                     2.2 * paper, angle, 0, words(m.said(set.metric ? Units::metric : Units::imperial)), "DIMS");
             }
             text({x, -30 * paper}, 4 * paper, 0, -1, words(placed.title), "TEXT");
             x += (d.high.x - d.low.x) + 80 * paper;
