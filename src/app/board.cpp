@@ -101,6 +101,9 @@ Board::Board(Document& document, QWidget* parent) : QWidget{parent}, document_{d
             const auto& sheet = cuts.sheetStock[cuts.sheets.sheets[std::stoul(pick_[sheets]) - 1].stock];
             if (at.y() > inMm(sheet.height) && at.x() > inMm(sheet.width) / 2) return tickSheet();
         }
+        if (view_ == floor || view_ == face || view_ == frame)
+            if (const auto* part = answer_ ? answer_->model->find(partAt(drawing_->drawing(), {at.x(), at.y()})) : nullptr)
+                return Q_EMIT partTicked(qs(part->id));
         if (view_ != boards || at.x() < 0) return;
         const auto shown = boardsShown();
         const double row = std::round((kCardHigh / 2 - at.y()) / kCardRow);

@@ -36,6 +36,8 @@ Q_SIGNALS:
     /// A board of the plan was ticked: cut, or not after all.
     void boardTicked(std::size_t board);
     void sheetTicked(std::size_t sheet);
+    /// A part was clicked in a drawing.
+    void partTicked(const QString& part);
     /// A notch of a ruler is pointed at: what would this change do?
     void wondered(const QString& slot, oiko::Length value);
 

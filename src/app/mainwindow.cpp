@@ -16,6 +16,7 @@
 
 #include "app/ways.h"
 #include "app/wording.h"
+#include "core/design/existing.h"
 #include "core/formats/designfile.h"
 #include "core/formats/exports.h"
 #include "core/formats/files.h"
@@ -82,6 +83,15 @@ MainWindow::MainWindow() {
         if (!answer_ || answer_->design != document_.kept()) return;
         const auto& cuts = *answer_->cuts;
         sheet < cuts.markedSheets ? document_.unmarkCutSheet(sheet) : document_.markCut(markedSheet(cuts, sheet));
+    });
+    connect(board_, &Board::partTicked, this, [this](const QString& part) {
+        if (!answer_ || answer_->design != document_.kept()) return;
+        // Old parts are replaced, or kept after all; new ones stay what they are.
+        const auto id = part.toStdString();
+        const bool old = answer_->model->find(id)->existing;
+        if (!old && !replacedParts(*answer_->settled).contains(id)) return;
+        if (document_.edit({{"existing.replaced", replacedToggled(*answer_->settled, id)}}, tr_(old ? "undo.replace" : "undo.keepold")))
+            board_->say(tr_(old ? "undo.replace" : "undo.keepold"));
     });
     connect(board_, &Board::openSlot, this, [this](const QString& slot, QPoint at) { letter_->openAt(slot.toStdString(), at); });
     connect(board_, &Board::pointed, this, &MainWindow::point);
@@ -348,7 +358,8 @@ void MainWindow::point(const QString& part) {
         const auto at = static_cast<std::size_t>(p - answer_->model->parts.data());
         const auto& mark = answer_->takeoff->marks[at];
         board_->say((mark.empty() ? QString{} : qs(mark) + "  ") + tr_("part." + p->role) + ", " + tr_("stock." + p->stock) + ", " +
-                    qs(writeLength(mm(p->extent(p->along)), document_.units())));
+                    qs(writeLength(mm(p->extent(p->along)), document_.units())) +
+                    (p->existing && board_->view() != Board::picture ? ", " + tr_("board.old") : QString{}));
     }
 }
 

@@ -85,6 +85,10 @@ QColor stateColor(const Theme& t, std::optional<State> state) {
 
 QString shownValue(const Param& p, const Value& v, Units units) {
     if (p.type == Type::choice) return tr_("option." + std::string{p.key} + "." + std::get<std::string>(v));
+    if (p.key == "existing.replaced") {
+        const auto& ids = std::get<std::string>(v);
+        return tr_("leaf.parts", {std::int64_t{!ids.empty()} + std::ranges::count(ids, ' ')});
+    }
     if (p.type == Type::text && std::get<std::string>(v).empty()) return tr_("leaf.nottold");
     if (p.type == Type::money && std::get<Money>(v) == Money{}) return tr_("leaf.nottold");
     if (p.type == Type::money) return qs(words::moneySign()) + qs(writeMoney(std::get<Money>(v)));

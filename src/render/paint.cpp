@@ -85,8 +85,9 @@ std::vector<PlacedDimension> paint(QPainter& painter, const Drawing& d, const Si
             painter.setBrush(lit ? QBrush{s.theme->held} : shape.fill == Fill::none ? Qt::NoBrush : QBrush{s.theme->fill(shape.fill)});
         }
         painter.drawPolygon(polygon);
-        if (shape.fill == Fill::cutFace && shape.pen == Pen::cut) {
-            painter.setPen(Qt::NoPen), painter.setBrush(QBrush{s.theme->hatch, Qt::BDiagPattern});
+        const bool cut = shape.fill == Fill::cutFace && shape.pen == Pen::cut;
+        if (cut || (shape.fill == Fill::existing && !lit)) {
+            painter.setPen(Qt::NoPen), painter.setBrush(QBrush{s.theme->hatch, cut ? Qt::BDiagPattern : Qt::Dense7Pattern});
             painter.drawPolygon(polygon);
         }
     }

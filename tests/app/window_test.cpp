@@ -593,6 +593,49 @@ TEST_F(Window, AGutterABarrelAndADustBathAreChosenInTheLetterDrawnAndUndone) {
     EXPECT_EQ(window->answer()->model->find("roof/barrel/back"), nullptr);
 }
 
+TEST_F(Window, AnOldShedIsKeptItsPartsReplacedByAClickAndKeptAfterAll) {
+    const auto before = window->answer()->bill.total;
+    take("existing.what", 1);
+    settle();
+    const auto kept = window->answer()->bill.total;
+    EXPECT_LT(kept, before) << window->message().toStdString();
+    take("existing.roof", 1);
+    settle();
+    const auto roofed = window->answer()->bill.total;
+    EXPECT_GT(roofed, kept);
+    // A click on an old stud in its frame.
+    window->board()->choose(Board::frame);
+    settle();
+    const auto& drawing = window->board()->drawingView()->drawing();
+    const auto stud = std::ranges::find_if(drawing.shapes, [&](const Shape& s) {
+        const auto* p = window->answer()->model->find(s.part);
+        return p && p->role == "stud" && p->existing && s.fill == Fill::existing;
+    });
+    ASSERT_NE(stud, drawing.shapes.end());
+    Vec2 middle{};
+    for (const auto& p : stud->points) middle = {middle.x + p.x / 4, middle.y + p.y / 4};
+    const auto id = stud->part;
+    Q_EMIT window->board()->drawingView()->clicked({middle.x, middle.y});
+    settle();
+    EXPECT_FALSE(window->answer()->model->find(id)->existing);
+    EXPECT_GE(window->answer()->bill.total, roofed);
+    EXPECT_EQ(std::ranges::count_if(window->answer()->takeoff->pieces, [](const Piece& p) { return p.role == "stud"; }), 1);
+    EXPECT_EQ(window->findChild<ValueWord*>("existing.replaced")->accessibleName().contains("1 of its parts"), true);
+    Q_EMIT window->board()->drawingView()->clicked({middle.x, middle.y});
+    settle();
+    EXPECT_TRUE(window->answer()->model->find(id)->existing);
+    // A new part is not replaced by a click.
+    const auto undone = window->document().undo()->index();
+    const auto fresh =
+        std::ranges::find_if(window->board()->drawingView()->drawing().labels, [](const Label& l) { return !l.part.empty(); });
+    if (fresh != window->board()->drawingView()->drawing().labels.end())
+        Q_EMIT window->board()->drawingView()->clicked({fresh->at.x, fresh->at.y});
+    EXPECT_EQ(window->document().undo()->index(), undone);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, SlopingGroundIsTypedCornerByCornerDrawnAndRefusedWhereItCannotBe) {
     const auto before = window->answer()->bill.total;
     EXPECT_EQ(measures(*window->answer()).at("ground.fall").id, "measure.level");

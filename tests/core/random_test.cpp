@@ -87,6 +87,15 @@ Design randomDesign(Dice& dice, Tally& tally) {
     static constexpr const char* kDeckedCovers[] = {"shingles", "wood_shingles", "roll_roofing"};
     if (dice.below(3) == 0) attempt({{"roof.cover", kDeckedCovers[dice.below(3)]}});
     if (dice.below(4) == 0) attempt({{"roof.gutter", "barrels"}});
+    if (dice.below(3) == 0 && attempt({{"existing.what", "standing"}}))
+        // Of what stands, half is not kept whole.
+        for (const auto& slot : Settled{d}.slots()) {
+            const auto& p = *findParam(slot);
+            if (!p.key.starts_with("existing.") && !p.key.ends_with(".existing")) continue;
+            if (p.type != Type::choice || p.options.front() == "nothing" || dice.below(2) == 0) continue;
+            const auto option = std::string{p.options[static_cast<std::size_t>(dice.below(static_cast<std::int64_t>(p.options.size())))]};
+            if (attempt({{slot, option}})) ++tally.choices[std::string{p.key} + "=" + option], ++tally.drawn[std::string{p.key}];
+        }
     if (dice.below(5) == 0)
         attempt(
             {{"coop.width", "10'"}, {"runs.1.side", "front"}, {"runs.1.width", "15'"}, {"runs.2.side", "right"}, {"nests.wall", "back"}});

@@ -98,12 +98,15 @@ TEST(Belongs, ValuesPartsAndLinesNameEachOther) {
 }
 
 TEST(Belongs, EveryValueThatShapesOnlySomePartsFindsThem) {
-    const auto a = answerTo(designWith({}));
-    for (const auto& slot : a->settled->slots()) {
-        const auto& p = *findParam(slot);
-        if (p.stage < Stage::form || p.stage > Stage::run || p.key == "form.kind" || p.key == "wood.species" || p.key == "finish.coats")
-            continue;
-        EXPECT_FALSE(partsOf(*a, slot).empty()) << slot << " lights nothing";
+    for (const auto& changes : {std::vector<Change>{}, {{"existing.what", "standing"}}}) {
+        const auto a = answerTo(designWith(changes));
+        for (const auto& slot : a->settled->slots()) {
+            const auto& p = *findParam(slot);
+            if (p.stage < Stage::form || p.stage > Stage::run || p.key == "form.kind" || p.key == "existing.what" ||
+                p.key == "wood.species" || p.key == "finish.coats")
+                continue;
+            EXPECT_FALSE(partsOf(*a, slot).empty()) << slot << " lights nothing";
+        }
     }
 }
 

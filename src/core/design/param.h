@@ -70,6 +70,8 @@ public:
     const std::string& choice(std::string_view key) { return std::get<std::string>(value(key)); }
 };
 
+/// Of a text: a line, or a list of parts.
+inline std::size_t mostLetters(const Param& p) { return p.key == "existing.replaced" ? 8000 : 200; }
 /// "windows.2.width" from "windows", 2, "width".
 std::string slotKey(std::string_view list, int row, std::string_view field);
 

@@ -5,6 +5,7 @@
 #include "core/catalog/lumber.h"
 #include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
+#include "core/design/existing.h"
 #include "core/design/ground.h"
 #include "core/design/gutter.h"
 #include "core/design/layout.h"
@@ -51,6 +52,12 @@ bool ownRoof(Ask& a) { return a.choice(slotKey("runs", a.row(), "top")) != "shar
 bool setPosts(Ask& a) { return a.choice("foundation.kind") == "set_posts"; }
 std::string mine(std::string_view list, Ask& a) { return std::string{list} + "." + std::to_string(a.row()); }
 std::string side(Ask& a, std::string_view list) { return a.choice(mine(list, a) + ".wall"); }
+
+/// Whether what opens there was in its wall before: of a row whose wall stands.
+Param inOldWall(std::string_view key, std::string_view list, Rule rule) {
+    return onlyWhen({key, Stage::openings, Type::flag, false, true, {}, std::move(rule), true, {}},
+                    [list](Ask& a) { return frameStands(a, wallSlot(side(a, list))); });
+}
 
 /// From the ground before a door up to the floor.
 Length stepUp(Ask& a) {
@@ -110,6 +117,17 @@ std::vector<Param> declare() {
     p.push_back({"place.snow", place, Type::load, psf(0), psf(70), {}, always(psf(25)), false, {}});
     // Form
     p.push_back(choice("form.kind", form, {"walk_in", "elevated"}, word("walk_in"), false));
+    p.push_back(choice("existing.what", form, {"nothing", "standing"}, word("nothing"), false));
+    const auto stands = [](Param q) { return onlyWhen(std::move(q), somethingStands); };
+    const Options parts{"new", "frame", "kept"};
+    p.push_back(stands(choice("existing.base", form, {"new", "kept"}, word("kept"), false)));
+    p.push_back(
+        onlyWhen(choice("existing.floor", form, parts, word("kept"), false), [](Ask& a) { return somethingStands(a) && onFrame(a); }));
+    for (const auto key : {"existing.front", "existing.right", "existing.back", "existing.left"})
+        p.push_back(stands(choice(key, form, parts, word("kept"), false)));
+    p.push_back(stands(choice("existing.roof", form, parts, word("kept"), false)));
+    p.push_back(stands({"existing.replaced", form, Type::text, std::string{}, std::string{}, {}, word(""), false, {}}));
+    p.push_back(stands({"existing.sound", form, Type::flag, false, true, {}, always(false), false, {}}));
     const auto base = [](Ask& a) {
         return proposeBase(floorNeeded(a), wallsTake(a) + roomsAbout(a, "left") + roomsAbout(a, "right"),
                            wallsTake(a) + roomsAbout(a, "front") + roomsAbout(a, "back"), elevated(a),
@@ -284,6 +302,8 @@ std::vector<Param> declare() {
                   true,
                   {}},
                  [](Ask& a) { return !elevated(a) && a.choice(mine("doors", a) + ".kind") == "people_door" && stepUp(a) > kLeastSteps; }));
+    // A shed has one door.
+    p.push_back(inOldWall("doors.*.existing", "doors", [](Ask& a) -> Value { return a.row() == a.rows("doors").front(); }));
     p.push_back(choice("pops.*.wall", openings, sides, [](Ask& a) -> Value {
         // A pop door a run, one after another.
         const auto pops = a.rows("pops"), runs = a.rows("runs");
@@ -342,6 +362,7 @@ std::vector<Param> declare() {
         const auto w = a.length(self + ".width");
         return freePlace(a, wall, self, w, centred(a, self, wall, w));
     }));
+    p.push_back(inOldWall("windows.*.existing", "windows", always(false)));
     p.push_back(choice("vents.*.wall", openings, sides, [](Ask& a) -> Value {
         const std::vector<std::string_view> odd{"back", "left", "front", "right"}, even{"front", "right", "left", "back"};
         // Across from one another; over the run's roof only where a walk-in's wall is high enough for both.
@@ -378,6 +399,7 @@ std::vector<Param> declare() {
         const auto ridge = shellOf(a).ridgeOn(wall);
         return freePlace(a, wall, self, w, ridge ? *ridge - Length::ticks(w.count() / 2) : centred(a, self, wall, w));
     }));
+    p.push_back(inOldWall("vents.*.existing", "vents", always(false)));
     // Skin
     p.push_back(
         choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove"}, word("grooved-5/8"), false));
@@ -546,6 +568,7 @@ std::vector<Param> declare() {
     p.push_back(onlyWhen({"runs.*.under", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return onPosts(a); }));
     p.push_back(onlyWhen({"runs.*.passage", run, Type::flag, false, true, {}, always(true), false, {}},
                          [](Ask& a) { return runPassage(a, runPlace(a, mine("runs", a))).has_value(); }));
+    p.push_back(stands(choice("runs.*.existing", run, parts, word("new"), false)));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
     p.push_back(choice("mesh.upper", run, {"same", "netting-1"}, word("same"), false));
     p.push_back(choice("apron.kind", run, {"flat", "buried"}, word("flat"), false));

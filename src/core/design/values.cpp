@@ -50,7 +50,8 @@ Result<Value> readValue(const Param& p, std::string_view text, Units units) {
                 return Error{Error::Kind::usage, "", {"notachoice", {std::string{text}}}, {"choices", {optionList(p)}}};
             }
             case Type::text: {
-                if (text.size() > 200) return Error{Error::Kind::usage, "", {"toolong", {std::int64_t{200}}}, {"toolong.todo", {}}};
+                if (const auto most = mostLetters(p); text.size() > most)
+                    return Error{Error::Kind::usage, "", {"toolong", {static_cast<std::int64_t>(most)}}, {"toolong.todo", {}}};
                 if (firstNotUtf8(text) != std::string_view::npos ||
                     std::ranges::any_of(text, [](unsigned char c) { return c < 0x20 || c == 0x7f; }))
                     return Error{Error::Kind::usage, "", {"notplain", {}}, {"notplain.todo", {}}};

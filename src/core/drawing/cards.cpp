@@ -102,10 +102,10 @@ Drawing storyStick(const Model& m, Settled& s, const Takeoff& t, std::string_vie
         if (!part) continue;
         const auto [a, b] = std::ranges::minmax(shape.points, {}, &Vec2::x);
         low = std::min(low, a.x), end = std::max(end, b.x);
-        if (part->along.z > 0.9 && part->role != "cripple")
+        if (part->along.z > 0.9 && part->role != "cripple" && !part->existing)
             uprights.emplace(std::round(a.x * 1000) / 1000, t.marks[static_cast<std::size_t>(part - m.parts.data())]);
     }
-    if (low > end) return d;
+    if (uprights.empty()) return d;  // all of it stands
     d.add({Pen::outline, Fill::wood, {{0, 0}, {end - low, 0}, {end - low, high}, {0, high}}, true, ""});
     const double wide = inMm(inches(1.5));
     for (const auto& [x, mark] : uprights) {

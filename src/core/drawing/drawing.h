@@ -13,7 +13,7 @@
 namespace oiko {
 
 enum class Pen { none, border, cut, outline, edge, hidden, centre, dimension, hatch };
-enum class Fill { none, paper, wood, sheet, treated, metal, mesh, cutFace, ground, glass, felt };
+enum class Fill { none, paper, wood, sheet, treated, metal, mesh, cutFace, ground, glass, felt, existing };
 /// Widths on paper, mm, in the order of Pen.
 inline constexpr double kPenMm[] = {0, 0.70, 0.50, 0.35, 0.25, 0.18, 0.18, 0.18, 0.13};
 

@@ -214,10 +214,15 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
             b.two({"page.runframe", {std::int64_t{r}}}, frame(k), title(k), frame(k + 1), title(k + 1));
         }
     b.tables(cutListTable(t), 1);
-    for (const auto& pair : {std::pair{"front", "back"}, std::pair{"left", "right"}}) {
+    // A wall that stands whole needs none.
+    std::vector<std::pair<std::string, Drawing>> sticks;
+    for (const auto* side : {"front", "back", "left", "right"})
+        if (auto d = storyStick(m, s, t, side); !d.empty()) sticks.emplace_back(side, std::move(d));
+    for (std::size_t i = 0; i < sticks.size(); i += 2) {
         auto& p = b.page({"page.sticks", {}});
-        b.place(p, storyStick(m, s, t, pair.first), {"view.stick", {Ref{std::string{"side."} + pair.first}}}, x, y + h / 2, w, h / 2, 4);
-        b.place(p, storyStick(m, s, t, pair.second), {"view.stick", {Ref{std::string{"side."} + pair.second}}}, x, y, w, h / 2, 4);
+        for (std::size_t k = i; k < std::min(i + 2, sticks.size()); ++k)
+            b.place(p, std::move(sticks[k].second), {"view.stick", {Ref{"side." + sticks[k].first}}}, x, k == i ? y + h / 2 : y, w, h / 2,
+                    4);
     }
     for (const int r : s.rows("partitions"))
         b.place(b.page({"page.sticks", {}}), storyStick(m, s, t, partitionKey(r)), {"view.stickroom", {std::int64_t{r}}}, x, y + h / 2, w,

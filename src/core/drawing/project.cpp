@@ -124,6 +124,7 @@ std::vector<std::pair<Vec2, Vec2>> uncovered(Vec2 a, Vec2 b, const std::vector<s
 }  // namespace
 
 Fill fillOf(const Part& p) {
+    if (p.existing && p.form != Form::mesh) return Fill::existing;
     switch (p.form) {
         case Form::lumber: return p.treated() ? Fill::treated : Fill::wood;
         case Form::sheet: return p.stock.starts_with("clear") ? Fill::glass : p.stock.starts_with("wipe") ? Fill::metal : Fill::sheet;
@@ -167,7 +168,7 @@ void project(Drawing& drawing, const Model& model, std::span<const std::size_t> 
         const auto& s = seen[i];
         const auto& part = model.parts[s.part];
         const auto pen = s.cut ? Pen::cut : Pen::edge;
-        const auto fill = s.cut && part.form != Form::mesh ? Fill::cutFace : fillOf(part);
+        const auto fill = s.cut && part.form != Form::mesh && !part.existing ? Fill::cutFace : fillOf(part);
         if (part.solids.size() == 1) {
             drawing.add({pen, fill, s.outline, true, part.id});
             continue;

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/catalog/skins.h"
+#include "core/design/existing.h"
 #include "core/design/layout.h"
 #include "core/design/shell.h"
 
@@ -27,14 +28,20 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     const auto shell = shellOf(s);
     const auto size = s.length(r.slot);
     const auto trim = s.length("cut.trim") * 2, kerf = s.length("cut.kerf");
+    // What stands is not bought: no stock lies along it.
+    const auto either = [&](auto stands) {
+        return std::ranges::any_of(kSides, [&](auto side) { return (sideIndex(side) % 2 == 1) == depth && !stands(s, wallSlot(side)); });
+    };
+    const bool newSiding = either(allStands), newPlates = either(frameStands), newRoof = !frameStands(s, "existing.roof");
     // Siding: panels of 48 in side by side; two half panels and a kerf come out of a whole one.
     const auto panel = inches(48);
     const auto& wears = skin(s.choice("skin.kind"));
     Lane siding{{"ruler.siding", {Ref{"stock." + std::string{wears.stock}}}}, {0}, inMm(size)};
     for (int n = 1; siding.joints.back() < inMm(size) - 0.01; ++n) siding.joints.push_back(inMm(panel * n));
-    if (!wears.boards()) r.lanes.push_back(std::move(siding));
+    const bool panels = newSiding && !wears.boards();
+    if (panels) r.lanes.push_back(std::move(siding));
     const auto half = Length::ticks((panel - kerf).count() / 2), sixteenth = inches(0.0625);
-    for (int n = 0; n < 5 && !wears.boards(); ++n) {
+    for (int n = 0; n < 5 && panels; ++n) {
         r.goodSizes.push_back({panel * n + sixteenth * (half / sixteenth), {"ruler.halfpanel", {std::int64_t{n}}}});
         r.goodSizes.push_back({panel * (n + 1), {"ruler.panel", {std::int64_t{n + 1}}}});
     }
@@ -53,7 +60,7 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
         const auto ridge = mm(slope.start) - out;
         return halved ? (run + ridge) * 2 : run + ridge + mm(slope.y0);
     };
-    const auto sold = boardsSold(s, prices, stock);
+    const auto sold = newRoof ? boardsSold(s, prices, stock) : std::vector<Length>{};
     const auto least = std::ranges::find_if(sold, [&](Length b) { return spans(b) >= size; });
     if (least != sold.end())
         r.lanes.push_back({{fall ? "ruler.rafter" : "ruler.purlin", {stock, *least}},
@@ -63,7 +70,7 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     for (const auto b : sold)
         r.goodSizes.push_back({sixteenth * (spans(b) / sixteenth), {fall ? "ruler.byrafter" : "ruler.bypurlin", {b}}});
     // Plates as long as the wall.
-    const auto plates = boardsSold(s, prices, "2x4");
+    const auto plates = newPlates ? boardsSold(s, prices, "2x4") : std::vector<Length>{};
     if (const auto plate = std::ranges::find_if(plates, [&](Length b) { return b - trim >= size; }); plate != plates.end())
         r.lanes.push_back({{"ruler.plate", {std::string{"2x4"}, *plate}}, {0, inMm(*plate)}, inMm(size)});
     for (const auto b : plates) r.goodSizes.push_back({b - trim, {"ruler.byplate", {b}}});

@@ -313,7 +313,7 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
         low = std::min(low, a.x), high = std::max(high, b.x);
         const bool upright = p.along.z > 0.9;
         // Of two plies behind each other only the outer one is marked on the paper.
-        if (!p.id.ends_with("/inner") && p.role != "header-spacer")
+        if (!p.id.ends_with("/inner") && p.role != "header-spacer" && !p.existing)
             d.labels.push_back({{(a.x + b.x) / 2, upright ? a.y + (b.y - a.y) * 0.5 : (a.y + b.y) / 2},
                                 t.marks[i],
                                 2.0,
@@ -401,7 +401,7 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
         const auto& p = m.parts[i];
         const auto [a, e] = extentOn(look, p);
         const bool upright = p.along.z > 0.9;
-        d.labels.push_back({{(a.x + e.x) / 2, (a.y + e.y) / 2}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, false, p.id});
+        if (!p.existing) d.labels.push_back({{(a.x + e.x) / 2, (a.y + e.y) / 2}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, false, p.id});
         if (p.role == "run-post") {
             along.emplace_back(a.x, ""), along.emplace_back(e.x, ""), high = std::max(high, e.y), base = std::min(base, a.y);
             if (a.x > last) last = a.x, lastTop = e.y, lastFoot = a.y;
@@ -529,7 +529,9 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
         all.add(b);
         if (p.role == "rafter" || p.role == "fly-rafter") {
             at.emplace_back(alongX ? b.low.x : b.low.y, "");
-            d.labels.push_back({{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2}, t.marks[i], 2.2, 0, alongX ? 90.0 : 0.0, true, p.id});
+            if (!p.existing)
+                d.labels.push_back(
+                    {{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2}, t.marks[i], 2.2, 0, alongX ? 90.0 : 0.0, true, p.id});
         }
     }
     const auto place = [&](double u) { return alongX ? Vec2{u, all.low.y} : Vec2{all.low.x, u}; };

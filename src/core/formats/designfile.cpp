@@ -19,6 +19,7 @@ std::string_view bantamsPresetText();
 std::string_view sleepersPresetText();
 std::string_view longhousePresetText();
 std::string_view storeroomPresetText();
+std::string_view shedPresetText();
 std::string_view airyPresetText();
 std::string_view bankPresetText();
 std::string_view ellPresetText();
@@ -468,7 +469,7 @@ std::string designSchema() {
                 one["enum"] = Json::array();
                 for (const auto o : p.options) one["enum"].push_back(o);
                 break;
-            case Type::text: one = {{"type", "string"}, {"maxLength", 200}}; break;
+            case Type::text: one = {{"type", "string"}, {"maxLength", mostLetters(p)}}; break;
             default:
                 one = {{"type", "string"},
                        {"description", std::string{name(p.type)} + " from " + exactValue(p, p.low, Units::imperial) + " to " +
@@ -542,7 +543,7 @@ std::vector<Preset> presets() {
             {"saltbox", saltboxPresetText}, {"cottage", cottagePresetText},   {"corner", cornerPresetText},
             {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}, {"longhouse", longhousePresetText},
             {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText},
-            {"airy", airyPresetText},       {"bank", bankPresetText}};
+            {"airy", airyPresetText},       {"bank", bankPresetText},         {"shed", shedPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {

@@ -207,7 +207,7 @@ std::string modelJson(const Answer& a) {
         j["mark"] = a.takeoff->marks[i].empty() ? Json(nullptr) : Json(a.takeoff->marks[i]);
         const auto piece = byMark.find(a.takeoff->marks[i]);
         j["mirror_of"] = piece != byMark.end() && !piece->second->mirrorOf.empty() ? Json(piece->second->mirrorOf) : Json(nullptr);
-        j["existing"] = false;
+        j["existing"] = p.existing;
         j["mass_kg"] = tidy(inKilograms(massOf(p, *a.settled)));
         if (p.form == Form::mesh) j["mesh_mm"] = p.stock.ends_with("1/4") ? 6.35 : 12.7;
         j["solids"] = Json::array();

@@ -6,6 +6,7 @@
 
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
+#include "core/design/existing.h"
 #include "core/design/ground.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
@@ -315,6 +316,15 @@ struct Court {
         if (f.state == State::fail) f.state = State::near;
         f.parts = idsWith("ground/block");
     }
+    /// Rot shows under a knife, not to the eye: old parts carry only once somebody has tried them.
+    void standing() {
+        if (!somethingStands(s)) return;
+        auto& f = find("existing.sound", "others", s.flag("existing.sound") ? 1 : 0, 1, "count", true, 0);
+        if (f.state == State::fail) f.state = State::near;
+        for (const auto& p : m.parts)
+            if (p.existing && p.form == Form::lumber) f.parts.push_back(p.id);
+        f.remedies.push_back({{"existing.sound", "yes"}});
+    }
     /// Netting keeps birds in; what is wider than the chosen mesh keeps no paw out.
     void upperMesh() {
         const std::string stock = s.choice("mesh.upper");
@@ -369,7 +379,7 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.feed(), court.ground(), court.upperMesh(), court.others();
+        court.headroom(), court.feed(), court.ground(), court.standing(), court.upperMesh(), court.others();
     return std::move(court.out);
 }
 

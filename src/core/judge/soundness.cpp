@@ -84,7 +84,7 @@ std::vector<Fault> intruders(const Model& m) {
     std::vector<Fault> out;
     for (const auto& c : m.clear)
         for (const auto& p : m.parts) {
-            if (p.opening == c.owner || p.id.starts_with(c.owner + "/")) continue;
+            if ((p.opening == c.owner && p.system != System::walls) || p.id.starts_with(c.owner + "/")) continue;
             for (const auto& s : p.solids)
                 if (bounds(s).meets(bounds(c.solid), -kTouchMm) && depthShared(s, c.solid) > kTouchMm)
                     out.push_back({"entered", c.id, p.id, 0});

@@ -143,7 +143,8 @@ Part* Builder::add(std::string id, std::string_view role, std::string assembly, 
                            0,
                            0,
                            {},
-                           {}});
+                           {},
+                           false});
     return &model.parts.back();
 }
 
@@ -364,6 +365,7 @@ Model buildModel(Settled& settled) {
     run(b);
     doorSteps(b);
     feed(b);
+    markExisting(b);
     return finish(b);
 }
 

@@ -143,5 +143,6 @@ void run(Builder&);
 void gutters(Builder&);
 void doorSteps(Builder&);
 void feed(Builder&);
+void markExisting(Builder&);
 
 }  // namespace oiko

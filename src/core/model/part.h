@@ -33,6 +33,7 @@ struct Part {
     double endLapMm = 0;                          ///< along, under the next strip's end: not in the solid either
     std::string side;                             ///< the coop side it shows on, or empty
     std::string opening;                          ///< the row it belongs to: "doors.1", or empty
+    bool existing = false;                        ///< stood there before: drawn, carries, is neither cut nor bought
     friend bool operator==(const Part&, const Part&) = default;
 
     bool edging() const { return role == "apron" || role == "trench-mesh"; }  ///< mesh on the ground or in it, round what stands there
@@ -60,6 +61,7 @@ struct OpeningSpec {
     std::string id, kind, side;      ///< "doors.1"; people_door, clean_out, pop, window, vent, nest, gate
     Length at, width, sill, height;  ///< from the wall's left end seen from outside; above the deck
     Vec3 corners[4];
+    bool existing = false;  ///< with what closes it
     friend bool operator==(const OpeningSpec&, const OpeningSpec&) = default;
 };
 

@@ -15,6 +15,7 @@ struct Framer {
     Builder& b;
     WallFrame& w;
     double spacing, plates;
+    std::string row{};                                 ///< of the opening that is being framed
     std::optional<std::pair<double, double>> ridge{};  ///< along the wall, between the faces of the post under the ridge
 
     /// Underside of the top plates above the deck.
@@ -28,7 +29,7 @@ struct Framer {
     void put(std::string_view role, std::string name, std::string stock, Vec3 along, Vec3 wideAxis, Solid solid) {
         if (auto* p = b.lumber(std::move(name), role, w.assembly(), w.inside ? System::inside : System::walls, std::move(stock), along,
                                wideAxis, std::move(solid)))
-            p->side = w.side;
+            p->side = w.side, p->opening = row;
     }
     /// An upright 2x4 from u, cut to the roof's slope where it reaches the top.
     void upright(std::string_view role, double u, double z0, double z1, bool toPlates, std::string_view more = {}) {
@@ -80,6 +81,7 @@ struct Framer {
 
     /// Header, sill and what stands round an opening. Gives back where layout studs may not stand.
     std::pair<double, double> opening(Hole& h) {
+        row = h.row;
         const double left = h.u0 - 2 * kTwoBy, right = h.u1 + 2 * kTwoBy;
         const auto stock = headerStock(mm(h.u1 - h.u0));
         const double deep = inMm(headerDeep(!w.sloping, mm(h.u1 - h.u0)));
@@ -108,27 +110,34 @@ struct Framer {
                 if (auto* p =
                         b.add(id("header", h.u0) + "/spacer/" + std::to_string(i + 1), "header-spacer", w.side + " wall", System::walls,
                               Form::sheet, "ply-1/2", w.u, {0, 0, 1}, {w.box(a, e, kTwoBy, kTwoBy + thick, header, header + deep)}))
-                    p->side = w.side;
+                    p->side = w.side, p->opening = row;
             }
         }
+        // Those on the layout are what the wall's own studs leave.
         std::vector<double> cripples;
         for (double c = spacing; c < w.length; c += spacing)
             if (c - kTwoBy / 2 > h.u0 + kTwoBy && c + kTwoBy / 2 < h.u1 - kTwoBy) cripples.push_back(c - kTwoBy / 2);
         if (h.z0 > 0) {
             put("sill", id("sill", h.u0), "2x4", w.u, w.inward, w.box(h.u0, h.u1, 0, kW, h.z0 - kTwoBy, h.z0));
-            auto below = cripples;
-            below.push_back(h.u0), below.push_back(h.u1 - kTwoBy);
-            for (const double u : below) upright("cripple", u, kTwoBy, h.z0 - kTwoBy, false, "/below");
+            const auto below = [&](double u) { upright("cripple", u, kTwoBy, h.z0 - kTwoBy, false, "/below"); };
+            row.clear();
+            std::ranges::for_each(cripples, below);
+            row = h.row;
+            below(h.u0), below(h.u1 - kTwoBy);
         }
         if (top - (header + deep) >= kLeastPiece || w.sloping) {
-            auto above = cripples;
-            above.push_back(h.u0 - kTwoBy), above.push_back(h.u1);
             const bool spansRidge = ridge && ridge->first >= h.u0 - kTwoBy - kSameMm && ridge->second <= h.u1 + kTwoBy + kSameMm;
             if (spansRidge) ridgePost(header + deep);
-            for (const double u : above)
+            const auto above = [&](double u) {
                 if (!spansRidge || u + kTwoBy <= ridge->first + kSameMm || u >= ridge->second - kSameMm)
                     upright("cripple", u, header + deep, 0, true, "/above");
+            };
+            row.clear();
+            std::ranges::for_each(cripples, above);
+            row = h.row;
+            above(h.u0 - kTwoBy), above(h.u1);
         }
+        row.clear();
         return {left, right};
     }
 

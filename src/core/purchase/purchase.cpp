@@ -97,7 +97,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
         line.parts.insert(line.parts.end(), p.parts.begin(), p.parts.end());
     }
     for (std::size_t i = 0; i < m.parts.size(); ++i)
-        if (m.parts[i].form == Form::block && m.parts[i].stock.starts_with("block-")) {
+        if (m.parts[i].form == Form::block && m.parts[i].stock.starts_with("block-") && !m.parts[i].existing) {
             auto& line = sum.at(m.parts[i].stock, groupOf(m.parts[i].system));
             ++line.bought, line.needed += 1;
             line.parts.push_back(i);

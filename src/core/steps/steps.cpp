@@ -18,6 +18,7 @@ constexpr Rule kOrder[] = {
     {"floor", System::floor, "rim joist blocking", "saw treated"},
     {"skirt", System::floor, "skirt-mesh", "metal"},
     {"deck", System::floor, "*", "saw lift"},
+    {"cutin", System::walls, "*", "saw ladder"},
     {"walls", System::walls, "*", "saw lift"},
     {"runposts", System::run, "run-post block run-beam", "treated dig lift"},
     {"roofframe", System::roof, "rafter fly-rafter ridge rafter-tie eave-block lookout purlin filler fascia", "ladder saw"},
@@ -69,11 +70,21 @@ std::vector<Step> buildingOrder(const Model& model) {
     for (const auto& j : model.joints)
         for (const auto& [under, over] : {std::pair{j.a, j.b}, std::pair{j.b, j.a}})
             if (model.parts[under].role == "run-beam" && model.parts[over].system == System::roof) carry.insert(rowOf(model.parts[under]));
+    // First what stands is probed; then what opens is cut into it.
+    Step probe{"probe", {}, words("dust ladder")};
+    std::set<std::string_view> standing;
+    for (std::size_t i = 0; i < model.parts.size(); ++i)
+        if (const auto& p = model.parts[i]; p.existing) {
+            done[i] = true, probe.parts.push_back(i);
+            if (p.system == System::walls) standing.insert(p.side);
+        }
+    if (!probe.parts.empty()) out.push_back(std::move(probe));
     for (const auto& rule : kOrder) {
         Step step{std::string{rule.id}, {}, words(rule.cautions)};
         const auto roles = words(rule.roles);
         for (std::size_t i = 0; i < model.parts.size(); ++i)
             if (!done[i] && model.parts[i].system == rule.system && (rule.id != "runposts" || carry.contains(rowOf(model.parts[i]))) &&
+                (rule.id != "cutin" || standing.contains(model.parts[i].side)) &&
                 (rule.roles == "*" || std::ranges::find(roles, model.parts[i].role) != roles.end()))
                 done[i] = true, step.parts.push_back(i);
         if (!step.parts.empty()) out.push_back(std::move(step));

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <ranges>
 #include <set>
 
 #include "core/base/tolerance.h"
@@ -47,6 +48,8 @@ constexpr Schedule kSchedule[] = {
     {"deck", "joist rim blocking", "nail-8d", 0, 8, "deck", kR602},
     {"deck", "bottom-plate", "nail-16d", 0, 16, "sole", kR602},
     {"deck", "*", "", 0, 0, "none", kPractice},
+    {"header", "king", "nail-16d", 3, 0, "endnail", kR602},
+    {"sill", "king trimmer", "nail-16d", 3, 0, "endnail", kR602},
     {"stud king trimmer cripple ridge-post", "bottom-plate top-plate cap-plate header sill", "nail-16d", 2, 0, "endnail", kR602},
     {"stud king trimmer cripple ridge-post", "stud king trimmer cripple ridge-post", "nail-10d", 0, 16, "facenail", kR602},
     {"splash-panel", "stud king trimmer cripple sill header corner bottom-plate top-plate", "screw-1-1/4", 0, 12, "splash", kPractice},
@@ -58,7 +61,6 @@ constexpr Schedule kSchedule[] = {
     {"header-spacer", "header", "nail-10d", 0, 16, "facenail", kR602},
     {"header-spacer", "*", "", 0, 0, "none", kPractice},
     {"top-plate", "cap-plate", "nail-10d", 0, 16, "facenail", kR602},
-    {"header sill", "king trimmer", "nail-16d", 3, 0, "endnail", kR602},
     {"joist rim", "joist rim", "nail-16d", 3, 0, "endnail", kR602},
     {"joist rim", "skid beam", "nail-8d", 3, 0, "toenail", kR602},
     {"blocking", "joist", "nail-16d", 2, 0, "endnail", kR602},
@@ -109,11 +111,11 @@ bool names(std::string_view list, std::string_view role) {
 }
 
 /// Shingles and what holds a decked roof's cover, by length and area.
-template <class Add>
-void roofing(const Model& m, const Add& add) {
+template <class Parts, class Add>
+void roofing(Parts& parts, const Add& add) {
     std::array<double, kShingles.size()> strips{};
     double feltMm2 = 0, seamsMm = 0, edgesMm = 0;
-    for (const auto& p : m.parts) {
+    for (const auto& p : parts) {
         const double along = p.extent(p.along);
         if (p.form == Form::shingle) {
             const auto kind = static_cast<std::size_t>(std::ranges::find(kShingles, p.stock, &Shingles::stock) - kShingles.begin());
@@ -154,6 +156,8 @@ void floorCover(Settled& s, const Add& add) {
 }  // namespace
 
 std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
+    // What stood before is held by what it was held by.
+    auto parts = m.parts | std::views::filter([](const Part& p) { return !p.existing; });
     std::map<std::pair<std::string, std::string>, std::pair<double, Source>> sum;
     const auto add = [&](std::string_view item, double n, std::string_view rule, Source source = kPractice) {
         if (n <= 0) return;
@@ -162,6 +166,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     };
     for (const auto& j : m.joints) {
         const auto &a = m.parts[j.a], &b = m.parts[j.b];
+        if (a.existing && b.existing) continue;
         if (j.kind == Joint::Kind::hinged) {
             // Two hinges, three from 60 in: straps on doors and gates, butts on sashes and lids.
             const auto owner = a.opening;
@@ -198,7 +203,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     }
     std::map<std::string, int> roles;
     double skinMm2 = 0, skidMm = 0;
-    for (const auto& p : m.parts) {
+    for (const auto& p : parts) {
         ++roles[p.role];
         if (p.system == System::skin || (p.role == "leaf" && !p.stock.starts_with("clear"))) skinMm2 += p.volumeMm3() / p.extent(p.thick());
         if (p.role == "skid") skidMm += p.extent(p.along);
@@ -206,6 +211,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     add("angle-bracket", roles["stringer"], "bracket");
     add("tie-rafter", 2.0 * roles["rafter"], "tie");
     for (const auto& o : m.openings) {
+        if (o.existing) continue;
         if (o.kind == "people_door" || o.kind == "clean_out")
             add("barrel-bolt", 1, "latch"), add("two-step-lock", 1, "latch"), add("hook-eye", 1, "holdopen");
         // The leaf that stays shut is bolted at head and foot; two above each other to one another.
@@ -231,26 +237,26 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         const double nails = std::max(3.0, std::ceil(push / (nailLateralLb(wood(s.choice("wood.species"))) * kSnowDuration) - 1e-9));
         add("nail-10d", 2 * nails * roles["rafter-tie"], "tienails", kNds12);
     }
-    for (const auto& p : m.parts)
+    for (const auto& p : parts)
         if (p.role == "ridge-cap" && p.form == Form::trim) add("screw-stitch", 2 * std::ceil(p.extent(p.along) / 304.8), "cap");
-    roofing(m, add);
+    roofing(parts, add);
     // A closure strip at both ends of each metal or clear panel; stitch screws every 24 in of a side lap.
     double laps = 0;
-    for (const auto& p : m.parts)
+    for (const auto& p : parts)
         if (p.role == "roof-panel") laps += p.extent(p.along) / (24 * 25.4);
     add("closure-strip", 2.0 * roles["roof-panel"], "closure");
     add("screw-stitch", std::ceil(laps), "stitch");
     // Tamped gravel: 8 in wide, 4 in deep under skids; a bag under each block. A bag holds half a cubic foot. Common practice.
     // One block may stand on another.
     std::set<std::pair<double, double>> blocks;
-    for (const auto& p : m.parts)
+    for (const auto& p : parts)
         if (p.role == "block") blocks.emplace(p.box().low.x, p.box().low.y);
     if (skidsUp(s) > Length{} || !m.ground.level()) skidMm = 0;  // there they lie on blocks
     add("gravel-bag", std::ceil(skidMm / 304.8 * (8.0 / 12) * (4.0 / 12) / 0.5) + static_cast<double>(blocks.size()) + roles["footing"],
         "gravel");
     // Under a slab 4 in of it lie all over; under an edge or a curb 4 in along its foot. Common practice.
     double concrete = 0, anchors = 0;
-    for (const auto& p : m.parts) {
+    for (const auto& p : parts) {
         if (p.role == "slab") add("gravel-bag", std::ceil(p.extent(p.along) * p.extent(p.wide) / 92903.04 / 3 / 0.5), "gravelslab");
         if (p.role == "curb")
             add("gravel-bag", std::ceil(2 * (p.extent(p.along) + p.extent(p.wide)) / 304.8 * inFeet(kCurbWide) / 3 / 0.5), "gravelcurb");
@@ -262,7 +268,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             anchors += std::max(2.0, std::ceil((p.extent(p.along) - 2 * 304.8) / (6 * 304.8)) + 1);
     }
     add("anchor-bolt", anchors, "anchors", kR4031);
-    for (const auto& p : m.parts)
+    for (const auto& p : parts)
         if (p.form == Form::block && p.stock == "concrete") concrete += p.volumeMm3() / std::pow(304.8, 3);
     if (concrete > 0) {
         const auto& bag = s.choice("foundation.bag");
@@ -271,13 +277,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     // Rough-sawn siding drinks: 225 sq ft a gallon a coat, between the 200 and 250 usual. Common practice.
     add("paint-gallon", skinMm2 / 92903.04 * static_cast<double>(s.count("finish.coats")) / 225, "paint");
     // An apron is tied along the walls' mesh and pegged along its outer edge; buried mesh is tied.
-    for (const auto& p : m.parts)
+    for (const auto& p : parts)
         if (const double every = std::ceil(p.extent(p.along) / 152.4 - 1e-6); p.edging())
             add("mesh-tie", p.role == "apron" ? 2 * every : every, p.role == "apron" ? "apron" : "buried");
     floorCover(s, add);
     for (const auto& side : guttered(s)) {
         double lengths = 0, long_ = 0;
-        for (const auto& p : m.parts)
+        for (const auto& p : parts)
             if (p.role == "gutter" && p.id.starts_with("roof/gutter/" + side)) ++lengths, long_ += p.extent(p.along);
         add("gutter-hanger", std::ceil(long_ / 609.6) + 1, "hanger"), add("gutter-cap", 2, "guttercap");
         add("gutter-joint", lengths - 2, "gutterjoint"), add("gutter-outlet", 1, "outlet"), add("barrel", 1, "barrel");

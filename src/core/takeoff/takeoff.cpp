@@ -176,7 +176,7 @@ Takeoff takeOff(const Model& model, Settled& settled) {
     std::map<std::tuple<std::string, std::int64_t, System, std::string>, std::vector<std::size_t>> near;
     for (std::size_t i = 0; i < model.parts.size(); ++i) {
         const auto& p = model.parts[i];
-        if (p.form == Form::block || p.form == Form::shingle) continue;
+        if (p.form == Form::block || p.form == Form::shingle || p.existing) continue;
         auto shape = ownShape(p);
         const auto length = onGrid(p.extent(p.along) + p.endLapMm, units), width = onGrid(p.extent(p.wide) + p.lapMm, units);
         const auto* size = p.form == Form::lumber ? profile(p.stock) : nullptr;

@@ -1,0 +1,45 @@
+// Which parts stood there before: told system by system, wall by wall, opening by opening.
+#include <algorithm>
+
+#include "core/design/existing.h"
+#include "core/model/builder.h"
+
+namespace oiko {
+namespace {
+
+bool within(std::string_view role, std::initializer_list<std::string_view> roles) { return std::ranges::find(roles, role) != roles.end(); }
+
+bool stood(Settled& s, const Part& p) {
+    // What an old wall had at its windows keeps out no paw; nobody laid mesh in the ground round a shed.
+    const bool newMesh = p.edging() || within(p.role, {"skirt-mesh", "window-mesh", "batten"});
+    if (newMesh) return false;
+    if (!p.opening.empty() && p.system != System::run) return openingStands(s, p.opening);
+    const auto kept = [&](const std::string& slot, bool frame) { return frame ? frameStands(s, slot) : allStands(s, slot); };
+    switch (p.system) {
+        case System::ground: return allStands(s, "existing.base");
+        case System::floor: return kept("existing.floor", p.role != "deck");
+        case System::walls: return frameStands(s, wallSlot(p.side));
+        case System::skin: return allStands(s, wallSlot(p.side));
+        case System::roof:
+            return !within(p.role, {"gutter", "downspout", "barrel", "stand-block"}) && kept("existing.roof", !coversRoof(p.role));
+        case System::run:
+            return kept(p.id.substr(0, p.id.find('/')) + ".existing",
+                        within(p.role, {"run-post", "block", "footing", "run-beam", "rafter", "eave-block", "purlin", "filler", "run-rail",
+                                        "gate-stud", "gate-threshold", "gate-head"}));
+        case System::openings:
+        case System::inside: break;
+    }
+    return false;
+}
+
+}  // namespace
+
+void markExisting(Builder& b) {
+    if (!somethingStands(b.s)) return;
+    const auto replaced = replacedParts(b.s);
+    for (auto& p : b.model.parts) p.existing = !replaced.contains(p.id) && stood(b.s, p);
+    for (auto& o : b.model.openings)
+        o.existing = o.kind == "gate" ? allStands(b.s, o.id.substr(0, o.id.rfind('.')) + ".existing") : openingStands(b.s, o.id);
+}
+
+}  // namespace oiko
