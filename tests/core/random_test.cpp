@@ -80,7 +80,11 @@ Design randomDesign(Dice& dice, Tally& tally) {
         return false;
     };
     if (dice.below(3) == 0) attempt({{"form.kind", "elevated"}});
-    if (dice.below(3) == 0) attempt({{"roof.form", "gable"}});
+    if (dice.below(3) == 0)
+        attempt({{"roof.form", "gable"}});
+    else if (dice.below(5) == 0)
+        if (attempt({{"roof.form", "ceiling"}, {"runs.1.top", "mesh"}}) && dice.below(2) == 0 && attempt({{"ceiling.kind", "mesh"}}))
+            ++tally.choices["ceiling.kind=mesh"];
     // Keys that stand only with such a choice must come up often enough too.
     static constexpr const char* kPoured[] = {"set_posts", "slab", "curb"};
     if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(3)]}});
@@ -373,6 +377,16 @@ TEST(OnceFound, StaysMended) {
           {"runs.1.side", "front"},
           {"ground.front_left", "4in"},
           {"ground.front_right", "4in"}}},
+        {"a bath a hair lower than a post's block on ground that hardly falls",
+         {{"form.kind", "elevated"},
+          {"bath.place", "run"},
+          {"ground.back_right", "7/16in"},
+          {"ground.front_left", "3/16in"},
+          {"roof.form", "gable"},
+          {"roof.gutter", "barrels"},
+          {"runs.2.side", "left"},
+          {"pops.1", ""},
+          {"windows.1.height", "21 1/4in"}}},
         {"half a shiplap board under the ridge",
          {{"roof.form", "gable"}, {"skin.kind", "shiplap"}, {"roof.cover", "roll_roofing"}, {"roof.other_pitch", "21.85deg"}}},
         {"a strip as long as its roll, a hair longer in millimetres",

@@ -22,7 +22,7 @@ struct RoofCover {
 /// Slopes: IRC 2018 R905.10.2 (metal), R905.2.2 (asphalt shingles), R905.5.2 (mineral-surfaced roll roofing), R905.7.2 (wood shingles),
 /// from memory. Corrugated plastic, coloured or clear: as lapped and sealed metal, common practice. Dead loads: common practice, within the
 /// 10 psf of IRC Table R802.4.1(1). Exposure: 5 in of a 12 in asphalt shingle; 33 in of a 36 in roll, lapped 3; common practice.
-inline const std::array<RoofCover, 9> kRoofCovers{{
+inline const std::array<RoofCover, 10> kRoofCovers{{
     {"metal_lapped",
      "metal",
      false,
@@ -67,6 +67,8 @@ inline const std::array<RoofCover, 9> kRoofCovers{{
      psf(9),
      inches(33),
      {"International Residential Code", "2018", "R905.5.2, mineral-surfaced roll roofing"}},
+    // Within a building no rain falls: mesh or sheets lie on level joists.
+    {"ceiling", "", false, {}, {}, psf(5), {}, kPractice},
 }};
 inline const RoofCover& roofCover(std::string_view name) { return *std::ranges::find(kRoofCovers, name, &RoofCover::name); }
 

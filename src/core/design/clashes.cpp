@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 65> kIds{
+constexpr std::array<std::string_view, 66> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -28,7 +28,7 @@ constexpr std::array<std::string_view, 65> kIds{
     "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
-    "barrel.low",     "ground.steps"};
+    "barrel.low",     "ground.steps",   "ceiling.run"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -48,7 +48,7 @@ std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     return out;
 }
 std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
-    const auto least = roofCover(s.choice("roof.cover")).least;
+    const auto least = roofCover(coverOf(s)).least;
     if (shell.gable())
         for (const double span : {shell.slopes[0].span, shell.slopes[1].span})
             if (mm(span) < kLeastSlope)
@@ -60,12 +60,12 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
     for (const auto& slope : shell.slopes) {
         const std::string key = slope.toBack ? "roof.pitch" : "roof.other_pitch";
         if (slope.pitch < least)
-            return Clash{"pitch.cover",
-                         key,
-                         "roof.cover",
-                         {slope.pitch, Ref{"option.roof.cover." + s.choice("roof.cover")}, least,
-                          std::string{roofCover(s.choice("roof.cover")).source.locus}},
-                         Change{key, exactAngle(least)}};
+            return Clash{
+                "pitch.cover",
+                key,
+                "roof.cover",
+                {slope.pitch, Ref{"option.roof.cover." + s.choice("roof.cover")}, least, std::string{roofCover(coverOf(s)).source.locus}},
+                Change{key, exactAngle(least)}};
         if (slope.seat < kLeastBearing)
             return Clash{"rafter.bearing", key, "roof.rafter", {slope.pitch, s.choice("roof.rafter"), slope.seat, kLeastBearing}};
     }
@@ -88,14 +88,15 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
         }
     }
     if (shell.otherWall() < feet(2)) return Clash{"ridge.low", "roof.ridge", "roof.other_pitch", {shell.otherWall(), feet(2)}};
-    if (auto c = panelClash("roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;
+    if (!indoors(s))
+        if (auto c = panelClash("roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     const auto trim = s.length("cut.trim") * 2;
     if (shell.rafterLength() + trim > longest)
         return Clash{"rafter.stock",
-                     s.isSet("roof.overhang") ? "roof.overhang"
-                     : shell.turn % 2 == 0    ? "coop.depth"
-                                              : "coop.width",
+                     s.isSet("roof.overhang") && !indoors(s) ? "roof.overhang"
+                     : shell.turn % 2 == 0                   ? "coop.depth"
+                                                             : "coop.width",
                      "stock.longest",
                      {shell.rafterLength(), longest}};
     return std::nullopt;

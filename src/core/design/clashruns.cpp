@@ -45,6 +45,7 @@ std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace&
 
 /// A run that the coop's own roof goes on over.
 std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPlace& run) {
+    if (indoors(s)) return Clash{"ceiling.run", "roof.form", run.key + ".top", {}, Change{run.key + ".top", "mesh"}};
     if (shell.bearing(run.side))
         return Clash{"run.shared",
                      run.key + ".side",

@@ -10,7 +10,7 @@
 namespace oiko {
 
 std::vector<std::string> guttered(Ask& ask) {
-    if (ask.choice("roof.gutter") == "none") return {};
+    if (indoors(ask) || ask.choice("roof.gutter") == "none") return {};
     const auto low = ask.choice("roof.falls_to");
     const std::string other{opposite(low)};
     if (ask.choice("roof.form") != "gable" || !(barrelFree(ask, other, "left") || barrelFree(ask, other, "right"))) return {low};

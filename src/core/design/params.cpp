@@ -150,16 +150,19 @@ std::vector<Param> declare() {
     p.push_back(onlyWhen(fixedLength("foundation.height", form, inches(4), inches(16), inches(8)), [](Ask& a) { return onConcrete(a); }));
     p.push_back(onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false),
                          [](Ask& a) { return setPosts(a) || onConcrete(a); }));
-    p.push_back(choice("roof.cover", form,
-                       {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed", "shingles",
-                        "wood_shingles", "roll_roofing"},
-                       word("metal_lapped"), false));
-    p.push_back(choice("roof.form", form, {"single_slope", "gable"}, word("single_slope"), false));
+    const auto outdoors = [](Ask& a) { return !indoors(a); };
+    const auto roofed = [&](Param q) { return onlyWhen(std::move(q), outdoors); };
+    p.push_back(roofed(choice("roof.cover", form,
+                              {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed",
+                               "shingles", "wood_shingles", "roll_roofing"},
+                              word("metal_lapped"), false)));
+    p.push_back(choice("roof.form", form, {"single_slope", "gable", "ceiling"}, word("single_slope"), false));
+    p.push_back(onlyWhen(choice("ceiling.kind", form, {"mesh", "ply-1/2"}, word("mesh"), false), indoors));
     p.push_back(choice("roof.falls_to", form, sides, word("back"), false));
-    p.push_back(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value {
+    p.push_back(roofed(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value {
         // A gable's ties want height under its ridge.
         return gable(a) ? pitch(6, 12) : roofCover(a.choice("roof.cover")).least >= pitch(3, 12) ? pitch(3, 12) : pitch(2, 12);
-    }));
+    })));
     p.push_back(onlyWhen(
         angle("roof.other_pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value { return a.angle("roof.pitch"); }), gable));
     p.push_back(onlyWhen(length("roof.ridge", form, kLeastSlope, feet(14),
@@ -169,9 +172,9 @@ std::vector<Param> declare() {
                                     return bounded(Length::ticks(deep.count() / 2), kLeastSlope, feet(14));
                                 }),
                          gable));
-    p.push_back(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9)));
-    p.push_back(fixedLength("roof.rake", form, inches(5), inches(18), inches(8)));
-    p.push_back(choice("roof.gutter", form, {"none", "barrels"}, word("none"), false));
+    p.push_back(roofed(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9))));
+    p.push_back(roofed(fixedLength("roof.rake", form, inches(5), inches(18), inches(8))));
+    p.push_back(roofed(choice("roof.gutter", form, {"none", "barrels"}, word("none"), false)));
     p.push_back(onlyWhen(choice(
                              "roof.barrel", form, {"left", "right"},
                              [](Ask& a) -> Value {
@@ -179,7 +182,7 @@ std::vector<Param> declare() {
                                  return std::string{barrelFree(a, low, "left") || !barrelFree(a, low, "right") ? "left" : "right"};
                              },
                              true),
-                         [](Ask& a) { return a.choice("roof.gutter") != "none"; }));
+                         [](Ask& a) { return !indoors(a) && a.choice("roof.gutter") != "none"; }));
     // Rooms parted off at an end of the coop, under the slope of its roof.
     p.push_back(choice("partitions.*.wall", form, sides, [](Ask& a) -> Value {
         const auto fall = sideIndex(a.choice("roof.falls_to"));
@@ -249,7 +252,7 @@ std::vector<Param> declare() {
     p.push_back(choice("roof.rafter", frame, {"2x4", "2x6", "2x8"}, [](Ask& a) -> Value { return rafterFor(a); }));
     p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(onlyWhen(choice("roof.deck", frame, {"ply-1/2", "osb-7/16", "ply-3/4"}, word("ply-1/2"), false),
-                         [](Ask& a) { return roofCover(a.choice("roof.cover")).decked; }));
+                         [](Ask& a) { return roofCover(coverOf(a)).decked; }));
     p.push_back(choice("wood.species", frame, {"spf", "hf", "dfl"}, word("spf"), false));
     // Openings
     p.push_back(choice("doors.*.kind", openings, {"people_door", "clean_out"},
@@ -528,10 +531,10 @@ std::vector<Param> declare() {
         return bounded(half * ((l.count() + half.count() - 1) / half.count()), feet(4), longestRun(a, self));
     }));
     p.push_back(onlyWhen(length("runs.*.at", run, Length{}, feet(12), always(Length{}), false), ownRoof));
-    p.push_back(
-        choice("runs.*.top", run,
-               {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed", "mesh", "shared"},
-               word("metal_sealed"), false));
+    p.push_back(choice(
+        "runs.*.top", run,
+        {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed", "mesh", "shared"},
+        [](Ask& a) -> Value { return std::string{indoors(a) ? "mesh" : "metal_sealed"}; }, false));
     p.push_back(onlyWhen(angle("runs.*.pitch", run, pitch(0.5, 12), pitch(6, 12),
                                [](Ask& a) -> Value {
                                    const auto& top = a.choice(mine("runs", a) + ".top");

@@ -67,12 +67,12 @@ Length easyEntry(Ask& a, std::string_view wall, Length width, Length height) {
     return shell.localSide(wall) == 3 ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
 }
 
-Angle steepest(Ask& a) { return gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : a.angle("roof.pitch"); }
+Angle steepest(Ask& a) { return gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : pitchOf(a); }
 
 std::string rafterFor(Ask& a) {
     const auto& w = wood(a.choice("wood.species"));
     const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
-    const auto load = roofLoad(a, a.choice("roof.cover"));
+    const auto load = roofLoad(a, coverOf(a));
     const auto clear = rafterRun(a) - inches(gable(a) ? 4.25 : 7);
     for (const auto size : {"2x4", "2x6"})
         if (clearSpan(w, *profile(size), spacing, load).clear >= clear &&
@@ -97,6 +97,8 @@ Length lowWallFor(Ask& a) {
     const auto upTo = [&](Length v) { return bounded(half * ((v.count() + half.count() - 1) / half.count()), feet(2), feet(8)); };
     if (!elevated(a)) {
         const auto stand = a.length("keeper.height") + inches(3);  // boots 1 in, 2 in of air: common practice
+        // Between level walls a door's header goes under the plates.
+        if (indoors(a)) return upTo(stand + inches(6.5));
         if (!gable(a)) return upTo(stand);
         // A door in an end wall, half as wide as 38 in with its kings, fits under the ridge of a narrow gable only over higher eaves.
         const double risen = std::tan(inRadians(a.angle("roof.pitch"))) * inMm(a.length("roof.ridge") - inches(22.5));
@@ -110,7 +112,7 @@ Length lowWallFor(Ask& a) {
         if (const auto pop = "pops." + std::to_string(row), wall = a.choice(pop + ".wall");
             !runOn(a, wall).empty() && (wall == fall || (gable(a) && wall == opposite(fall))))
             low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + inches(5.5) + kRunRoofThick + inches(2) +
-                                    mm(drop * inMm(a.length("roof.overhang") + kWallDeep)));
+                                    mm(drop * inMm(overhangOf(a) + kWallDeep)));
     return upTo(low);
 }
 
@@ -118,10 +120,10 @@ Length alongRoof(Ask& a, std::string_view key) {
     const auto board = readLength(a.choice("stock.longest"), Units::imperial).value() - a.length("cut.trim") * 2;
     const auto fall = sideIndex(a.choice("roof.falls_to"));
     if ((fall % 2 == 0) == (key == "coop.width")) return board;
-    const double slope = inRadians(a.angle("roof.pitch"));
-    const auto run = mm((inMm(board) - inMm(inches(7.25)) * std::tan(slope)) * std::cos(slope)) - a.length("roof.overhang");
+    const double slope = inRadians(pitchOf(a));
+    const auto run = mm((inMm(board) - inMm(inches(7.25)) * std::tan(slope)) * std::cos(slope)) - overhangOf(a);
     // A gable's rafters reach half way; plates, joists and ties still run from wall to wall.
-    return gable(a) ? std::min(run * 2, board) : run - a.length("roof.overhang");
+    return gable(a) ? std::min(run * 2, board) : run - overhangOf(a);
 }
 
 Length longestRun(Ask& a, const std::string& run) {

@@ -67,6 +67,11 @@ Length birdsmouthSeat(Length rafterDeep, Angle pitch, Length plateWide) {
     return std::min(plateWide, mm(most));
 }
 
+bool indoors(Ask& ask) { return ask.choice("roof.form") == "ceiling"; }
+std::string coverOf(Ask& ask) { return indoors(ask) ? "ceiling" : ask.choice("roof.cover"); }
+Angle pitchOf(Ask& ask) { return indoors(ask) ? Angle{} : ask.angle("roof.pitch"); }
+Length overhangOf(Ask& ask) { return indoors(ask) ? Length{} : ask.length("roof.overhang"); }
+
 Length rafterRun(Ask& ask) {
     const auto fall = sideIndex(ask.choice("roof.falls_to"));
     const auto deep = ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
@@ -76,6 +81,8 @@ Length rafterRun(Ask& ask) {
 }
 
 SpanLoad roofLoad(Ask& ask, std::string_view cover) {
+    // No snow; nobody stores there. Source: IRC 2018 Tables R301.5 and R301.7, from memory.
+    if (cover == "ceiling") return {psf(10), roofCover(cover).dead, 1.0, 240};
     return {std::max(psf(20), std::get<Load>(ask.value("place.snow"))), roofCover(cover).dead, kSnowDuration, 180};
 }
 
@@ -94,8 +101,8 @@ Shell shellOf(Ask& ask) {
     s.deep = fall % 2 == 0 ? d : w;
     s.plates = kPlate * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
     s.rafterDeep = profile(ask.choice("roof.rafter"))->wide;
-    s.overhang = ask.length("roof.overhang");
-    s.rake = ask.length("roof.rake");
+    s.overhang = overhangOf(ask);
+    s.rake = indoors(ask) ? Length{} : ask.length("roof.rake");
     if (onConcrete(ask)) {
         s.floorTop = ask.length("foundation.height");
     } else {
@@ -115,7 +122,7 @@ Shell shellOf(Ask& ask) {
         return x;
     };
     const double y0 = gable ? deep - inMm(ask.length("roof.ridge")) : 0;
-    auto back = slope(true, ask.angle("roof.pitch"), y0, deep - y0);
+    auto back = slope(true, pitchOf(ask), y0, deep - y0);
     back.eave = ask.length("coop.low_wall");
     back.under0 = inMm(back.eave) + back.rise * (back.span - inMm(back.seat));
     s.slopes = {back};
@@ -276,8 +283,7 @@ std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run) {
     // The beam carries half the rafters' reach and the eave; it is one member alone, without the tenth and a half that repeated ones get.
     const auto carried = Length::ticks(rafterRun(ask).count() / 2) + shell.overhang;
     const auto& w = wood(ask.choice("wood.species"));
-    const auto carries =
-        clearSpan(w, *profile("4x6"), Length::ticks(carried.count() * 115 / 100), roofLoad(ask, ask.choice("roof.cover"))).clear;
+    const auto carries = clearSpan(w, *profile("4x6"), Length::ticks(carried.count() * 115 / 100), roofLoad(ask, coverOf(ask))).clear;
     const auto board = readLength(ask.choice("stock.longest"), Units::imperial).value() - ask.length("cut.trim") * 2;
     const auto most = std::min({feet(8), carries, board - inches(3.75)});
     const auto span = run.length - kWallDeep;

@@ -65,6 +65,12 @@ Shell shellOf(Ask& ask);
 /// Sawn length of a rafter, long point to long point, over this level run between its plumb cuts.
 Length sawnRafter(Length run, Angle pitch, Length rafterDeep);
 
+/// Within a building that has the roof: level joists and a ceiling close the coop.
+bool indoors(Ask& ask);
+/// The roof's cover as covers.h has it; its first pitch and what it overhangs at the eaves. Indoors a ceiling, level, flush with the walls.
+std::string coverOf(Ask& ask);
+Angle pitchOf(Ask& ask);
+Length overhangOf(Ask& ask);
 /// How far rafters run level between what carries them, outer face to outer face or to the ridge: the longest of the roof's.
 Length rafterRun(Ask& ask);
 /// What a roof carries: live, the greater of 20 psf (IRC 2018 Table R301.6) and the ground snow; dead, that of the cover.

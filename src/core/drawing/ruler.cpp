@@ -32,7 +32,8 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     const auto either = [&](auto stands) {
         return std::ranges::any_of(kSides, [&](auto side) { return (sideIndex(side) % 2 == 1) == depth && !stands(s, wallSlot(side)); });
     };
-    const bool newSiding = either(allStands), newPlates = either(frameStands), newRoof = !frameStands(s, "existing.roof");
+    const bool newSiding = either(allStands), newPlates = either(frameStands);
+    bool newRoof = !frameStands(s, "existing.roof");
     // Siding: panels of 48 in side by side; two half panels and a kerf come out of a whole one.
     const auto panel = inches(48);
     const auto& wears = skin(s.choice("skin.kind"));
@@ -47,6 +48,7 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     }
     // A member of the roof in this direction: rafters down the fall, purlins across it.
     const bool fall = depth == (shell.turn % 2 == 0);
+    if (indoors(s) && !fall) newRoof = false;  // no purlins
     const std::string stock = fall ? s.choice("roof.rafter") : "2x4";
     const auto& slope = shell.slopes[0];
     const double c = slope.cosine(), ends = fall ? inMm(shell.rafterDeep) * slope.rise : 0;

@@ -527,7 +527,7 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
         }
         if (coversRoof(p.role)) continue;
         all.add(b);
-        if (p.role == "rafter" || p.role == "fly-rafter") {
+        if (p.role == "rafter" || p.role == "fly-rafter" || p.role == "ceiling-joist") {
             at.emplace_back(alongX ? b.low.x : b.low.y, "");
             if (!p.existing)
                 d.labels.push_back(
@@ -548,14 +548,15 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     }
     chain(d, stops, fall, alongX ? -6 : 6);
     // Across from the chains.
-    d.labels.push_back({{(all.low.x + all.high.x) / 2, alongX ? all.high.y + 120 : all.low.y - 220},
-                        Message{shell.gable() ? "roof.fallboth" : "roof.fall",
-                                {s.angle("roof.pitch"), Ref{"side." + s.choice("roof.falls_to")}, shell.rafterLength()}},
-                        2.5,
-                        0,
-                        0,
-                        false,
-                        ""});
+    if (!indoors(s))
+        d.labels.push_back({{(all.low.x + all.high.x) / 2, alongX ? all.high.y + 120 : all.low.y - 220},
+                            Message{shell.gable() ? "roof.fallboth" : "roof.fall",
+                                    {s.angle("roof.pitch"), Ref{"side." + s.choice("roof.falls_to")}, shell.rafterLength()}},
+                            2.5,
+                            0,
+                            0,
+                            false,
+                            ""});
     return d;
 }
 
@@ -584,7 +585,8 @@ Drawing crossSection(const Model& m, Settled& s) {
     d.dimensions.push_back({{other, floor}, {other, floor + inMm(shell.otherWall())}, lowRight ? 18.0 : -18.0, ""});
     d.dimensions.push_back({{x, 0}, {x, floor}, lowRight ? -18.0 : 18.0, onConcrete(s) ? "foundation.height" : ""});
     if (shell.gable()) d.dimensions.push_back({{other, 0}, {other, floor + ridgeTopMm(shell)}, lowRight ? 26.0 : -26.0, ""});
-    d.labels.push_back({{span / 2, d.high.y + 60}, Message{"section.pitch", {s.angle("roof.pitch")}}, 2.5, 0, 0, false, ""});
+    if (!indoors(s))
+        d.labels.push_back({{span / 2, d.high.y + 60}, Message{"section.pitch", {s.angle("roof.pitch")}}, 2.5, 0, 0, false, ""});
     return d;
 }
 

@@ -20,6 +20,7 @@ std::string_view sleepersPresetText();
 std::string_view longhousePresetText();
 std::string_view storeroomPresetText();
 std::string_view shedPresetText();
+std::string_view barnPresetText();
 std::string_view airyPresetText();
 std::string_view bankPresetText();
 std::string_view ellPresetText();
@@ -543,7 +544,8 @@ std::vector<Preset> presets() {
             {"saltbox", saltboxPresetText}, {"cottage", cottagePresetText},   {"corner", cornerPresetText},
             {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}, {"longhouse", longhousePresetText},
             {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText},
-            {"airy", airyPresetText},       {"bank", bankPresetText},         {"shed", shedPresetText}};
+            {"airy", airyPresetText},       {"bank", bankPresetText},         {"shed", shedPresetText},
+            {"barn", barnPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {

@@ -205,7 +205,8 @@ struct Court {
     }
     void shelter() {
         // Draughts at roost height harm: the roosts' wall stays closed. Common practice.
-        if (std::ranges::none_of(kSides, [&](auto side) { return openWall(s, side); })) return;
+        // Within a building no wind blows.
+        if (indoors(s) || std::ranges::none_of(kSides, [&](auto side) { return openWall(s, side); })) return;
         auto& f = find("roost.shelter", "roost", openWall(s, s.choice("roost.wall")), 0, "count", false, 0);
         f.parts = idsWith("roosts/bar");
         for (const auto side : kSides)
@@ -337,7 +338,9 @@ struct Court {
         f.parts = std::move(light), f.remedies.push_back({{"mesh.upper", "same"}});
     }
     void others() {
-        const auto& cover = roofCover(s.choice("roof.cover"));
+        const auto& cover = roofCover(coverOf(s));
+        // In a building neither rain nor splashed soil comes at it.
+        if (indoors(s)) return ramps();
         auto pitched = shell.slopes[0].pitch;
         if (shell.gable()) pitched = std::min(pitched, shell.slopes[1].pitch);
         auto& f = find("roof.slope", "others", inDegrees(pitched), inDegrees(cover.least), "deg", true, 0);
@@ -351,6 +354,9 @@ struct Court {
             g.remedies.push_back({{"foundation.height", len(inches(8))}});
         else
             g.remedies.push_back({{"floor.joist", "2x6"}});
+        ramps();
+    }
+    void ramps() {
         for (const int r : s.rows("pops")) {
             const auto key = slotKey("pops", r, "ramp");
             auto& h = find("ramp.steep", "others", inDegrees(s.angle(key)), 35, "deg", false, 0);

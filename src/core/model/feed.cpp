@@ -77,7 +77,7 @@ struct Larder {
         std::optional<Hook> best;
         double least = 1e300;
         for (const auto& p : b.model.parts) {
-            if (p.role != "rafter") continue;
+            if (p.role != "rafter" && p.role != "ceiling-joist") continue;
             const auto box = p.box();
             const bool alongX = box.size().x > box.size().y;
             const double a = alongX ? std::max(box.low.x, room.low.x) : std::max(box.low.y, room.low.y),
@@ -153,7 +153,7 @@ struct Larder {
             for (double y = room.low.y + kIn; y + whole <= room.high.y; y += 3 * kIn) {
                 Bounds place{{x, y, 0}, {x + whole, y + whole, 0}};
                 const double foot = outside ? b.ground.lowest(place) : earthFloor(b.s) ? 0 : b.floor;
-                place.low.z = foot + kIn / 16, place.high.z = foot + above;
+                place.low.z = foot + kTouchMm, place.high.z = foot + above;
                 const double far = door ? std::hypot(x + whole / 2 - door->x, y + whole / 2 - door->y) : 0;
                 const auto taken = [&](const Bounds& other) { return other.meets(place, 0); };
                 if (far <= farthest || std::ranges::any_of(kept, taken) || std::ranges::any_of(parts, taken)) continue;

@@ -33,7 +33,7 @@ struct Covering {
     std::string name;  ///< "" of a single slope, "front/" or "back/" in the shell's frame
     double plate = inMm(kWallDeep), c = slope.cosine(), eave = slope.span + b.overhang, x0 = -b.before - b.rake,
            x1 = b.wide + b.past + b.rake;
-    const RoofCover& cover = roofCover(b.s.choice("roof.cover"));
+    const RoofCover& cover = roofCover(coverOf(b.s));
     double lift = cover.decked ? 0 : inMm(kPurlin);  ///< what lies under the cover's own boards: purlins
     Vec3 down = unit({0, slope.toBack ? 1.0 : -1.0, -slope.rise}), normal = unit({0, slope.toBack ? slope.rise : -slope.rise, 1});
     double length = (eave - slope.start) / c;  ///< of the rafters' top edge
@@ -52,6 +52,11 @@ struct Covering {
 
     void rafters(const std::vector<double>& xs) {
         const auto stock = b.s.choice("roof.rafter");
+        if (indoors(b.s)) {
+            for (const double x : xs)
+                put("joist", tenths(x), "ceiling-joist", stock, down, normal, {lying(0, length, x, x + kT, -b.rafterDeep, b.rafterDeep)});
+            return;
+        }
         const double seat = inMm(slope.seat);
         std::vector<Seat> seats{{slope.span - seat, slope.span, inMm(slope.eave)}};
         if (!b.shell.gable()) seats.push_back({plate - seat, plate, inMm(b.shell.otherWall())});
@@ -111,6 +116,27 @@ struct Covering {
             filler("/left", 0), filler("/right", b.wide - kT);
             if (b.before > 0) filler("/before", -b.before);
             if (b.past > 0) filler("/past", b.wide + b.past - kT);
+        }
+    }
+
+    /// Mesh or sheets on level joists, in strips that meet over them.
+    void ceiling(const std::vector<double>& xs) {
+        const auto& kind = b.s.choice("ceiling.kind");
+        const bool mesh = kind == "mesh";
+        const std::string stock = mesh ? b.s.choice("mesh.kind") : kind;
+        const int rows = mesh ? 1 : static_cast<int>(std::ceil(length / (96 * kIn) - 1e-9));
+        int strip = 0;
+        for (double from = x0; from < x1 - kSameMm; ++strip) {
+            double to = x1;
+            if (x1 - from > 48 * kIn + kSameMm)
+                for (const double x : xs)
+                    if (x + kT / 2 <= from + 48 * kIn + kSameMm && x + kT < x1 - kSameMm) to = x + kT / 2;
+            for (int row = 0; row < rows; ++row)
+                put("ceiling", std::to_string(strip + 1) + (rows > 1 ? "/" + std::to_string(row + 1) : ""),
+                    mesh ? "ceiling-mesh" : "ceiling-sheet", stock, down, {1, 0, 0},
+                    {lying(length * row / rows, length * (row + 1) / rows, from, to, 0, inMm(thicknessOf(stock)))},
+                    mesh ? Form::mesh : Form::sheet);
+            from = to;
         }
     }
 
@@ -305,6 +331,7 @@ void roofFrame(Builder& b) {
         side.rafters(xs);
         if (!b.shell.gable()) side.blocks(xs, true);
         side.blocks(xs, false);
+        if (indoors(b.s)) return side.ceiling(xs);
         if (!b.shell.gable()) side.fascia(true, xs);
         side.fascia(false, xs);
         if (side.cover.decked)

@@ -112,7 +112,7 @@ struct Siding {
         for (const auto* board : ofProfile(catalog(), "1x2"))
             if (board->a <= readLength(b.s.choice("stock.longest"), Units::imperial).value()) sold = std::max(sold, board->a);
         const double most = inMm(sold - b.s.length("cut.trim") * 2) - 1;
-        const auto& cover = roofCover(b.s.choice("roof.cover"));
+        const auto& cover = roofCover(coverOf(b.s));
         for (double c = spacing; c < w.length; c += spacing) {
             const double u0 = c - wide / 2, u1 = c + wide / 2;
             if (u0 < clear || u1 > w.length - clear || (ridge && std::fabs(c - *ridge) < 2 * kIn)) continue;

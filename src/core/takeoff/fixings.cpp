@@ -33,7 +33,8 @@ struct Schedule {
 constexpr Schedule kSchedule[] = {
     {"block footing slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
-    {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh", "*", "washer-screw", 0, 6, "mesh", kPractice},
+    {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh ceiling-mesh", "*", "washer-screw", 0, 6, "mesh",
+     kPractice},
     {"apron trench-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
@@ -65,7 +66,10 @@ constexpr Schedule kSchedule[] = {
     {"joist rim", "skid beam", "nail-8d", 3, 0, "toenail", kR602},
     {"blocking", "joist", "nail-16d", 2, 0, "endnail", kR602},
     {"rafter", "top-plate cap-plate run-beam", "nail-10d", 3, 0, "toenail", kR602},
-    {"eave-block", "rafter top-plate cap-plate run-beam", "nail-8d", 3, 0, "toenail", kR602},
+    {"ceiling-joist", "top-plate cap-plate", "nail-8d", 3, 0, "toenail", kR602},
+    {"ceiling-sheet", "ceiling-joist eave-block", "nail-8d", 0, 12, "deck", kPractice},
+    {"ceiling-sheet", "*", "", 0, 0, "none", kPractice},
+    {"eave-block", "rafter ceiling-joist top-plate cap-plate run-beam", "nail-8d", 3, 0, "toenail", kR602},
     {"purlin", "rafter fly-rafter", "screw-3", 2, 0, "purlin", kPractice},
     {"ridge", "rafter fly-rafter", "nail-16d", 3, 0, "endnail", kR602},
     {"ridge", "ridge-post run-post", "nail-8d", 4, 0, "toenail", kPractice},
@@ -233,7 +237,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     // What a pair of rafters pushes outwards is held by the nails at both ends of its tie.
     if (const auto shell = shellOf(s); roles["rafter-tie"] > 0) {
         const auto spacing = readLength(s.choice("roof.spacing"), Units::imperial).value();
-        const double push = tieThrustLb(shell, roofLoad(s, s.choice("roof.cover")), spacing);
+        const double push = tieThrustLb(shell, roofLoad(s, coverOf(s)), spacing);
         const double nails = std::max(3.0, std::ceil(push / (nailLateralLb(wood(s.choice("wood.species"))) * kSnowDuration) - 1e-9));
         add("nail-10d", 2 * nails * roles["rafter-tie"], "tienails", kNds12);
     }
