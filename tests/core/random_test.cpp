@@ -90,7 +90,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
     if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(3)]}});
     static constexpr const char* kDeckedCovers[] = {"shingles", "wood_shingles", "roll_roofing"};
     if (dice.below(3) == 0) attempt({{"roof.cover", kDeckedCovers[dice.below(3)]}});
-    if (dice.below(4) == 0) attempt({{"roof.gutter", "barrels"}});
+    if (dice.below(3) == 0) attempt({{"roof.gutter", "barrels"}});
     if (dice.below(3) == 0 && attempt({{"existing.what", "standing"}}))
         // Of what stands, half is not kept whole.
         for (const auto& slot : Settled{d}.slots()) {

@@ -47,6 +47,73 @@ TEST(Shiplap, RowsCoverTheWallAsWorkedOutByHand) {
     EXPECT_NEAR(area / 645.16, 120 * (top - bottom) - holes, 120 * 0.8);
 }
 
+TEST(BoardAndBatten, UnlikeCoopsAreSoundShutAndNailed) {
+    for (auto more : std::vector<std::vector<Change>>{{},
+                                                      {{"roof.form", "gable"}, {"coop.depth", "8'"}, {"frame.spacing", "16in"}},
+                                                      {{"roof.falls_to", "left"}, {"windows.1.kind", "shutter"}},
+                                                      {{"roof.form", "gable"}, {"roof.pitch", "5/12"}, {"roof.cover", "shingles"}, {"roof.falls_to", "right"}},
+                                                      {{"form.kind", "elevated"}, {"coop.width", "6'"}, {"coop.depth", "4'"}, {"flock.count", "5"}},
+                                                      {{"doors.1.leaf", "split"}, {"mesh.kind", "hardware-cloth-1/4"}},
+                                                      {{"doors.1.leaf", "double"}, {"roof.form", "ceiling"}},
+                                                      {{"skin.open_front", "yes"}, {"runs.1.side", "right"}}}) {
+        const auto a = answerTo(wearing("board_batten", more));
+        EXPECT_EQ(unsound(*a->model), "") << more.size();
+        for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)
+            ADD_FAILURE() << more.size() << ": " << hole.wideMm << " at " << hole.at.x << " " << hole.at.y << " " << hole.at.z
+                          << testing::PrintToString(hole.parts);
+        EXPECT_TRUE(a->cuts->boards.unplaced.empty());
+        // Each board is nailed where it crosses plates and blocks: nowhere more than two feet and the width of a block apart.
+        std::map<std::size_t, std::vector<std::pair<double, double>>> held;
+        for (const auto& j : a->model->joints)
+            for (const auto& [board, other] : {std::pair{j.a, j.b}, std::pair{j.b, j.a}})
+                if (const auto& p = a->model->parts[board]; p.role == "siding")
+                    if (const auto& q = a->model->parts[other]; q.system == System::walls || q.system == System::floor) {
+                        const auto box = q.box();
+                        held[board].emplace_back(std::max(box.low.z, p.box().low.z), std::min(box.high.z, p.box().high.z));
+                    }
+        for (std::size_t i = 0; i < a->model->parts.size(); ++i) {
+            const auto& p = a->model->parts[i];
+            if (p.role != "siding") continue;
+            EXPECT_GE(p.extent(p.wide) / 25.4, 0.75) << p.id;
+            auto at = held[i];
+            std::ranges::sort(at);
+            double reached = p.box().low.z;
+            for (const auto& [low, high] : at) {
+                EXPECT_LE(low - reached, 26 * 25.4) << p.id;
+                reached = std::max(reached, high);
+            }
+            EXPECT_LE(p.box().high.z - reached, 26 * 25.4) << p.id;
+        }
+    }
+}
+
+TEST(BoardAndBatten, BoardsGapsBattensAndBlocksByHand) {
+    // 10 ft: twelve boards of 9 1/4 in a quarter apart are 9 1/2 in a piece; the thirteenth would be 6 in wide.
+    const auto a = answerTo(wearing("board_batten", {{"windows.1.wall", "front"}, {"vents.1.wall", "front"}, {"vents.2", ""}, {"nests.wall", "left"}, {"coop.low_wall", "6'"}}));
+    std::map<int, double> wide;  // by place
+    std::vector<double> battens;
+    std::vector<double> rows;
+    for (const auto& p : a->model->parts) {
+        if (p.side != "back") continue;
+        const auto box = p.box();
+        if (p.role == "siding") wide[static_cast<int>(std::lround((120 * 25.4 - box.high.x) / 25.4 * 100))] = box.size().x / 25.4;
+        if (p.role == "skin-batten") {
+            battens.push_back(120 - (box.low.x + box.high.x) / 2 / 25.4);
+            EXPECT_NEAR(box.size().x / 25.4, 2.5, 1e-3);
+        }
+        if (p.role == "nailer") rows.push_back(std::round((box.low.z / 25.4 - inInches(shellOf(*a->settled).floorTop)) * 100) / 100);
+    }
+    ASSERT_EQ(wide.size(), 13u);
+    for (const auto& [at, w] : wide) EXPECT_NEAR(w, at < 11000 ? 9.25 : 6, 0.01) << at;
+    ASSERT_EQ(battens.size(), 12u);
+    for (std::size_t i = 0; i < battens.size(); ++i) EXPECT_NEAR(battens[i], 9.5 * static_cast<double>(i + 1) - 0.125, 0.01);
+    // Between plates of 1 1/2 and 3 in: 67 1/2 in, three bays of 22 1/2; two rows of blocks between studs every 24 in, the corners doubled.
+    std::ranges::sort(rows);
+    ASSERT_EQ(rows.size(), 10u);
+    EXPECT_NEAR(rows.front(), 0.75 + 22.5, 0.02);
+    EXPECT_NEAR(rows.back(), 0.75 + 45, 0.02);
+}
+
 TEST(Shiplap, HalvesLieOverOneAnother) {
     const auto m = modelOf(wearing("shiplap"));
     const auto *low = m.find("back/siding/2/1"), *up = m.find("back/siding/3/1");

@@ -22,6 +22,7 @@ inline constexpr std::array kProfiles{
     Profile{"1x3", inches(0.75), inches(2.5), kPs20},
     Profile{"1x4", inches(0.75), inches(3.5), kPs20},
     Profile{"1x6", inches(0.75), inches(5.5), kPs20},
+    Profile{"1x10", inches(0.75), inches(9.25), kPs20},
     Profile{"shiplap-1x8", inches(0.75), inches(7.25), kPs20Worked},
     Profile{"matched-1x6", inches(0.75), inches(5.375), kPs20Worked},
     Profile{"2x2", inches(1.5), inches(1.5), kPs20},

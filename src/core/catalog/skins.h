@@ -15,17 +15,23 @@ struct Skin {
     bool battens;
     Length lap{};         ///< of level boards: how far each goes over or into its neighbour; none: panels
     bool tongue = false;  ///< into it by a tongue a third of the thickness, else over it by half
-    bool boards() const { return lap > Length{}; }
+    Length gap{};         ///< between upright boards, under battens
+    bool upright() const { return gap > Length{}; }
+    bool boards() const { return lap > Length{} || upright(); }
 };
 /// A shiplap board covers the one below by three eighths, half its thickness each; a tongue is a quarter of an inch long, so that a 1x6 of
 /// 5 3/8 in covers 5 1/8. Source: PS 20-20, worked lumber, from memory.
 inline constexpr Length kShiplap = inches(0.375), kTongue = inches(0.25);
+/// Upright boards swell across: so far they stand apart, which even fine mesh would allow. Battens of 1x3 go over the gaps. Nailed at blocks
+/// between the studs, two feet above each other at most. Common practice.
+inline constexpr Length kBoardGap = inches(0.25), kNailersApart = inches(24);
 inline constexpr std::array kSkins{
     Skin{"grooved-5/8", "grooved-5/8", false},
     Skin{"grooved-3/8", "grooved-3/8", false},
     Skin{"battens", "plain-1/2", true},
     Skin{"shiplap", "shiplap-1x8", false, kShiplap},
     Skin{"tongue_groove", "matched-1x6", false, kTongue, true},
+    Skin{"board_batten", "1x10", true, {}, false, kBoardGap},
 };
 constexpr const Skin& skin(std::string_view name) { return *std::ranges::find(kSkins, name, &Skin::name); }
 /// Panel or board, without battens, which stand on it as trim does.

@@ -90,13 +90,18 @@ struct Fitter {
         }
     }
 
-    /// The skin's boards across the stiles, the first and last no narrower than an inch; a brace from the lower hinge up holds them square.
+    /// The skin's boards across the stiles, or as they stand in the wall, edge to edge; the first and last no narrower than an inch; a brace
+    /// from the lower hinge up holds them square.
     void boardedLeaf(const std::string& name, const std::string& stock, const std::string& frame, double u0, double u1, double z0,
                      double z1) {
         const auto& kind = oiko::skin(b.s.choice("skin.kind"));
-        const double lap = inMm(kind.lap), seen = inMm(profile(stock)->wide) - lap, t = b.skinThick, rest = std::fmod(z1 - z0, seen);
+        const double lap = inMm(kind.lap), seen = inMm(profile(stock)->wide) - lap, t = b.skinThick,
+                     rest = std::fmod(kind.upright() ? u1 - u0 : z1 - z0, seen), first = rest > kSameMm && rest < kIn ? seen / 2 : seen;
         int n = 0;
-        for (double z = z0, row = rest > kSameMm && rest < kIn ? seen / 2 : seen; z < z1 - kSameMm; z += row, row = seen) {
+        if (kind.upright())
+            for (double u = u0, row = first; u < u1 - kSameMm; u += row, row = seen)
+                board(name + "board/" + std::to_string(++n), "leaf", stock, kUp, w.u, w.box(u, std::min(u + row, u1), -t, 0, z0, z1));
+        for (double z = kind.upright() ? z1 : z0, row = first; z < z1 - kSameMm; z += row, row = seen) {
             const double head = std::min(z + row, z1), end = std::min(head + lap, z1);
             std::vector<Solid> solids;
             for (const auto& l : boardLayers(kind, t, z, n == 0 ? z : z + lap, head, end))

@@ -104,18 +104,68 @@ struct Siding {
         return out;
     }
 
+    /// Left edges of upright boards, a gap between each and the next; the last ones are ripped, none so narrow that its batten would stand
+    /// where the corner board does.
+    std::vector<double> uprightBoards() const {
+        const double wide = inMm(profile(kind.stock)->wide), gap = inMm(kind.gap), least = 5 * kIn;
+        std::vector<double> out{0};
+        while (w.length - out.back() > wide + kSameMm) out.push_back(out.back() + wide + gap);
+        if (out.size() > 1 && w.length - out.back() < least) out.back() = (out[out.size() - 2] + w.length + gap) / 2;
+        return out;
+    }
+    void standingBoards() {
+        const auto starts = uprightBoards();
+        const double gap = inMm(kind.gap), least = inMm(kLeastStrip);
+        for (std::size_t i = 0; i < starts.size(); ++i) {
+            const double u0 = starts[i], u1 = i + 1 < starts.size() ? starts[i + 1] - gap : w.length;
+            // What an opening would leave too narrow goes with it; what it takes whole is a board below and one above.
+            auto cuts = holes;
+            std::vector<std::pair<double, double>> gone;
+            for (auto& h : cuts) {
+                if (h.u0 > u0 && h.u0 < u0 + least) h.u0 = u0;
+                if (h.u1 < u1 && h.u1 > u1 - least) h.u1 = u1;
+                if (h.u0 <= u0 + kSameMm && h.u1 >= u1 - kSameMm) gone.emplace_back(h.z0, h.z1);
+            }
+            std::ranges::sort(gone);
+            double from = bottom;
+            int n = 0;
+            const auto piece = [&](double z0, double z1) {
+                if (z1 - z0 < least) return;
+                auto solids = sheetWithHoles(
+                    w, u0, u1, -t, 0, z0, [&](double at) { return std::min(z1, top(at, t)); }, cuts, ridge.value_or(-1e9));
+                Bounds size;
+                for (const auto& s : solids) size.add(bounds(s));
+                if (solids.empty() || size.size().z < 2 * kIn) return;
+                put("siding/" + std::to_string(i + 1) + "/" + std::to_string(++n), "siding", Form::lumber, kind.stock, {0, 0, 1}, w.u,
+                    std::move(solids));
+            };
+            for (const auto& [a, e] : gone) piece(from, a), from = std::max(from, e);
+            piece(from, 1e6);
+        }
+    }
+
     /// Over each joint and each stud between the corner boards.
     void battens() {
-        const double wide = inMm(profile("1x2")->wide), clear = 4.5 * kIn;
-        const auto bars = barred();
+        const std::string_view stock = kind.upright() ? "1x3" : "1x2";
+        const double wide = inMm(profile(stock)->wide), clear = (kind.upright() ? 2.8 : 4.5) * kIn;
+        auto bars = barred();
+        std::vector<double> places;
+        for (double c = spacing; c < w.length && !kind.upright(); c += spacing)
+            if (!ridge || std::fabs(c - *ridge) >= 2 * kIn) places.push_back(c);
+        if (kind.upright()) {
+            for (const double u : uprightBoards())
+                if (u > 0) places.push_back(u - inMm(kind.gap) / 2);
+            // The ridge board passes through them too.
+            if (ridge) bars.push_back(holes.back());
+        }
         Length sold;
-        for (const auto* board : ofProfile(catalog(), "1x2"))
+        for (const auto* board : ofProfile(catalog(), stock))
             if (board->a <= readLength(b.s.choice("stock.longest"), Units::imperial).value()) sold = std::max(sold, board->a);
         const double most = inMm(sold - b.s.length("cut.trim") * 2) - 1;
         const auto& cover = roofCover(coverOf(b.s));
-        for (double c = spacing; c < w.length; c += spacing) {
+        for (const double c : places) {
             const double u0 = c - wide / 2, u1 = c + wide / 2;
-            if (u0 < clear || u1 > w.length - clear || (ridge && std::fabs(c - *ridge) < 2 * kIn)) continue;
+            if (u0 < clear || u1 > w.length - clear) continue;
             std::vector<Hole> here;
             for (const auto& h : bars)
                 if (h.u0 < u1 && h.u1 > u0) here.push_back(h);
@@ -133,7 +183,8 @@ struct Siding {
                     if (w.sloping)
                         for (const double y : {0.0, b.deep}) solid = cut(solid, cover.decked ? b.below(y, 0) : b.belowTop(y));
                     if (!solid.empty() && bounds(solid).size().z >= 2 * kIn)
-                        put("batten/" + tenths(c) + "/" + std::to_string(++n), "skin-batten", Form::lumber, "1x2", {0, 0, 1}, w.u, {solid});
+                        put("batten/" + tenths(c) + "/" + std::to_string(++n), "skin-batten", Form::lumber, stock, {0, 0, 1}, w.u,
+                            {solid});
                 }
             };
             for (const auto& h : here) piece(from, h.z0), from = std::max(from, h.z1);
@@ -255,7 +306,10 @@ void skin(Builder& b) {
             siding.kickBoards();
             continue;
         }
-        siding.kind.boards() ? siding.boards() : siding.panels();
+        if (siding.kind.upright())
+            siding.standingBoards();
+        else
+            siding.kind.boards() ? siding.boards() : siding.panels();
         if (siding.kind.battens) siding.battens();
     }
     cornerBoards(b);

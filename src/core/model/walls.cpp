@@ -175,6 +175,37 @@ struct Framer {
             last = u;
         }
         if (!w.inside && w.form == Form::mesh) braces();
+        if (!w.inside && w.form != Form::mesh && oiko::skin(b.s.choice("skin.kind")).upright()) nailers();
+    }
+
+    /// Blocks between the uprights for boards that stand as they do: in level rows, evenly between the plates of the lower wall.
+    void nailers() {
+        std::vector<Bounds> uprights, others;  // along the wall, up from the deck
+        for (const auto& p : b.model.parts) {
+            if (p.side != w.side || p.system != System::walls) continue;
+            Bounds box;
+            for (const auto& solid : p.solids)
+                for (const auto& v : solid.vertices) box.add(Vec3{dot(v - w.origin, w.u), 0, v.z - b.floor});
+            if (p.role != "top-plate" && p.role != "cap-plate") (p.along.z > 0.9 ? uprights : others).push_back(box);
+        }
+        for (const auto& h : w.holes) others.push_back({{h.u0, 0, h.z0}, {h.u1, 0, h.z1}});
+        std::ranges::sort(uprights, {}, [](const Bounds& x) { return x.low.x; });
+        const double free = inMm(b.shell.lowestWall()) - plates - kTwoBy, apart = free / std::ceil(free / inMm(kNailersApart) - 1e-9);
+        for (double foot = kTwoBy / 2 + apart; foot < inMm(b.shell.tallestPanel()); foot += apart) {
+            const double head = foot + kTwoBy;
+            std::optional<double> from;
+            for (const auto& x : uprights) {
+                if (x.low.z > foot - kSameMm || x.high.z < head + kSameMm) continue;
+                const double to = x.low.x;
+                const auto taken = [&](const Bounds& o) {
+                    return o.high.x > *from + kSameMm && o.low.x < to - kSameMm && o.high.z > foot + kSameMm && o.low.z < head - kSameMm;
+                };
+                if (from && to - *from >= kLeastPiece && std::min(underPlates(*from), underPlates(to)) >= head &&
+                    std::ranges::none_of(others, taken))
+                    put("nailer", id("nailer", *from) + "/" + tenths(foot), "2x4", w.u, w.inward, w.box(*from, to, 0, kW, foot, head));
+                from = std::max(from.value_or(to), x.high.x);
+            }
+        }
     }
 
     /// Mesh holds no wall square: knee braces at 45 degrees under the plates, in the bays beside the corners where nothing opens.

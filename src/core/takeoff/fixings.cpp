@@ -38,7 +38,7 @@ constexpr Schedule kSchedule[] = {
     {"apron trench-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
-    {"siding", "stud king trimmer ridge-post corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8,
+    {"siding", "stud king trimmer ridge-post nailer corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8,
      "siding", kR602},
     {"siding", "*", "", 0, 0, "none", kPractice},
     {"partition-sheet", "stud king trimmer ridge-post bottom-plate top-plate header sill cripple", "screw-1-1/4", 0, 8, "leaf", kPractice},
@@ -59,6 +59,8 @@ constexpr Schedule kSchedule[] = {
     {"bath dust", "*", "", 0, 0, "none", kPractice},
     {"window-track", "*", "screw-2-1/2", 0, 8, "track", kPractice},
     {"leaf-pane", "*", "", 0, 0, "none", kPractice},
+    {"nailer", "stud king trimmer cripple ridge-post", "nail-16d", 2, 0, "endnail", kPractice},
+    {"nailer", "*", "", 0, 0, "none", kPractice},
     {"header-spacer", "header", "nail-10d", 0, 16, "facenail", kR602},
     {"header-spacer", "*", "", 0, 0, "none", kPractice},
     {"top-plate", "cap-plate", "nail-10d", 0, 16, "facenail", kR602},
