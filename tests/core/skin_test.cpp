@@ -48,14 +48,15 @@ TEST(Shiplap, RowsCoverTheWallAsWorkedOutByHand) {
 }
 
 TEST(BoardAndBatten, UnlikeCoopsAreSoundShutAndNailed) {
-    for (auto more : std::vector<std::vector<Change>>{{},
-                                                      {{"roof.form", "gable"}, {"coop.depth", "8'"}, {"frame.spacing", "16in"}},
-                                                      {{"roof.falls_to", "left"}, {"windows.1.kind", "shutter"}},
-                                                      {{"roof.form", "gable"}, {"roof.pitch", "5/12"}, {"roof.cover", "shingles"}, {"roof.falls_to", "right"}},
-                                                      {{"form.kind", "elevated"}, {"coop.width", "6'"}, {"coop.depth", "4'"}, {"flock.count", "5"}},
-                                                      {{"doors.1.leaf", "split"}, {"mesh.kind", "hardware-cloth-1/4"}},
-                                                      {{"doors.1.leaf", "double"}, {"roof.form", "ceiling"}},
-                                                      {{"skin.open_front", "yes"}, {"runs.1.side", "right"}}}) {
+    for (auto more : std::vector<std::vector<Change>>{
+             {},
+             {{"roof.form", "gable"}, {"coop.depth", "8'"}, {"frame.spacing", "16in"}},
+             {{"roof.falls_to", "left"}, {"windows.1.kind", "shutter"}},
+             {{"roof.form", "gable"}, {"roof.pitch", "5/12"}, {"roof.cover", "shingles"}, {"roof.falls_to", "right"}},
+             {{"form.kind", "elevated"}, {"coop.width", "6'"}, {"coop.depth", "4'"}, {"flock.count", "5"}},
+             {{"doors.1.leaf", "split"}, {"mesh.kind", "hardware-cloth-1/4"}},
+             {{"doors.1.leaf", "double"}, {"roof.form", "ceiling"}},
+             {{"skin.open_front", "yes"}, {"runs.1.side", "right"}}}) {
         const auto a = answerTo(wearing("board_batten", more));
         EXPECT_EQ(unsound(*a->model), "") << more.size();
         for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)
@@ -87,9 +88,44 @@ TEST(BoardAndBatten, UnlikeCoopsAreSoundShutAndNailed) {
     }
 }
 
+TEST(MetalWalls, UnlikeCoopsAreSoundShutAndTheirPanelsCountByHand) {
+    for (auto more :
+         std::vector<std::vector<Change>>{{},
+                                          {{"roof.form", "gable"}, {"coop.depth", "8'"}},
+                                          {{"roof.falls_to", "right"}, {"windows.1.kind", "shutter"}, {"doors.1.leaf", "double"}},
+                                          {{"form.kind", "elevated"}, {"coop.width", "6'"}, {"coop.depth", "4'"}, {"flock.count", "5"}},
+                                          {{"skin.open_left", "yes"}}}) {
+        const auto a = answerTo(wearing("metal", more));
+        EXPECT_EQ(unsound(*a->model), "") << more.size();
+        for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)
+            ADD_FAILURE() << more.size() << ": " << hole.wideMm << " at " << hole.at.x << " " << hole.at.y << " " << hole.at.z;
+    }
+    // A wall of 10 ft takes three panels of 36 in and one of 12, one of 6 ft two: twelve in all, each closed at both ends.
+    const auto a = answerTo(wearing("metal"));
+    std::map<std::string, int> n;
+    for (const auto& p : a->model->parts)
+        if (p.role == "wall-panel") ++n[p.side];
+    EXPECT_EQ(n, (std::map<std::string, int>{{"front", 4}, {"back", 4}, {"left", 2}, {"right", 2}}));
+    const auto roofed = answerTo(wearing("grooved-5/8"));
+    EXPECT_EQ(needed(*a, "closure-strip") - needed(*roofed, "closure-strip"), 24);
+    // Only trim and leaves are painted.
+    EXPECT_LT(needed(*a, "paint-gallon"), needed(*roofed, "paint-gallon") / 3);
+}
+
+TEST(Skins, ThatHoldNoWallSquareSaySo) {
+    for (const auto& kind : kSkins) {
+        const auto a = answerTo(wearing(std::string{kind.name}.c_str()));
+        const auto at = std::ranges::find(a->findings, "walls.braced", &Finding::id);
+        EXPECT_EQ(at != a->findings.end(), kind.boards() || kind.metal()) << kind.name;
+        if (at != a->findings.end()) EXPECT_EQ(at->state, State::near);
+    }
+}
+
 TEST(BoardAndBatten, BoardsGapsBattensAndBlocksByHand) {
     // 10 ft: twelve boards of 9 1/4 in a quarter apart are 9 1/2 in a piece; the thirteenth would be 6 in wide.
-    const auto a = answerTo(wearing("board_batten", {{"windows.1.wall", "front"}, {"vents.1.wall", "front"}, {"vents.2", ""}, {"nests.wall", "left"}, {"coop.low_wall", "6'"}}));
+    const auto a = answerTo(wearing(
+        "board_batten",
+        {{"windows.1.wall", "front"}, {"vents.1.wall", "front"}, {"vents.2", ""}, {"nests.wall", "left"}, {"coop.low_wall", "6'"}}));
     std::map<int, double> wide;  // by place
     std::vector<double> battens;
     std::vector<double> rows;

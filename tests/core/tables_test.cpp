@@ -19,9 +19,9 @@ TEST(Profiles, AreTheDressedSizesOfTheSoftwoodStandard) {
         const char* name;
         double thick, wide;
     } published[] = {
-        {"1x2", 0.75, 1.5},           {"1x3", 0.75, 2.5},   {"1x4", 0.75, 3.5}, {"1x6", 0.75, 5.5}, {"shiplap-1x8", 0.75, 7.25},
-        {"matched-1x6", 0.75, 5.375}, {"2x2", 1.5, 1.5},    {"2x4", 1.5, 3.5},  {"2x6", 1.5, 5.5},  {"2x8", 1.5, 7.25},
-        {"2x10", 1.5, 9.25},          {"2x12", 1.5, 11.25}, {"4x4", 3.5, 3.5},  {"4x6", 3.5, 5.5}};
+        {"1x10", 0.75, 9.25},        {"1x2", 0.75, 1.5},           {"1x3", 0.75, 2.5},   {"1x4", 0.75, 3.5}, {"1x6", 0.75, 5.5},
+        {"shiplap-1x8", 0.75, 7.25}, {"matched-1x6", 0.75, 5.375}, {"2x2", 1.5, 1.5},    {"2x4", 1.5, 3.5},  {"2x6", 1.5, 5.5},
+        {"2x8", 1.5, 7.25},          {"2x10", 1.5, 9.25},          {"2x12", 1.5, 11.25}, {"4x4", 3.5, 3.5},  {"4x6", 3.5, 5.5}};
     ASSERT_EQ(std::size(published), kProfiles.size());
     for (const auto& row : published) {
         const auto* p = profile(row.name);

@@ -18,12 +18,18 @@ struct Skin {
     Length gap{};         ///< between upright boards, under battens
     bool upright() const { return gap > Length{}; }
     bool boards() const { return lap > Length{} || upright(); }
+    /// Holds the walls square by itself. Source: IRC 2018 R602.10.4, method WSP, from memory.
+    bool braces() const { return !boards() && !metal(); }
+    bool metal() const { return stock == "metal"; }
+    bool wantsNailers() const { return upright() || metal(); }
+    /// What leaves are made of: of a metal wall plain panels, which take a frame.
+    std::string_view leaves() const { return metal() ? "plain-1/2" : stock; }
 };
 /// A shiplap board covers the one below by three eighths, half its thickness each; a tongue is a quarter of an inch long, so that a 1x6 of
 /// 5 3/8 in covers 5 1/8. Source: PS 20-20, worked lumber, from memory.
 inline constexpr Length kShiplap = inches(0.375), kTongue = inches(0.25);
-/// Upright boards swell across: so far they stand apart, which even fine mesh would allow. Battens of 1x3 go over the gaps. Nailed at blocks
-/// between the studs, two feet above each other at most. Common practice.
+/// Upright boards swell across: so far they stand apart, which even fine mesh would allow. Battens of 1x3 go over the gaps. They and
+/// ribbed metal are fixed to blocks between the studs, two feet above each other at most. Common practice.
 inline constexpr Length kBoardGap = inches(0.25), kNailersApart = inches(24);
 inline constexpr std::array kSkins{
     Skin{"grooved-5/8", "grooved-5/8", false},
@@ -31,6 +37,7 @@ inline constexpr std::array kSkins{
     Skin{"battens", "plain-1/2", true},
     Skin{"shiplap", "shiplap-1x8", false, kShiplap},
     Skin{"tongue_groove", "matched-1x6", false, kTongue, true},
+    Skin{"metal", "metal", false},
     Skin{"board_batten", "1x10", true, {}, false, kBoardGap},
 };
 constexpr const Skin& skin(std::string_view name) { return *std::ranges::find(kSkins, name, &Skin::name); }

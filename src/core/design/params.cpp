@@ -404,9 +404,8 @@ std::vector<Param> declare() {
     }));
     p.push_back(inOldWall("vents.*.existing", "vents", always(false)));
     // Skin
-    p.push_back(
-        choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove", "board_batten"},
-               word("grooved-5/8"), false));
+    p.push_back(choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove", "board_batten", "metal"},
+                       word("grooved-5/8"), false));
     for (const auto key : {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"})
         p.push_back({key, skin, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(count("finish.coats", skin, 1, 3, always(std::int64_t{2}), false));

@@ -34,9 +34,9 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     };
     const bool newSiding = either(allStands), newPlates = either(frameStands);
     bool newRoof = !frameStands(s, "existing.roof");
-    // Siding: panels of 48 in side by side; two half panels and a kerf come out of a whole one.
-    const auto panel = inches(48);
+    // Siding: panels of 48 in, of metal of 36, side by side; two half panels and a kerf come out of a whole one.
     const auto& wears = skin(s.choice("skin.kind"));
+    const auto panel = wears.metal() ? ofProfile(catalog(), wears.stock).front()->a : inches(48);
     Lane siding{{"ruler.siding", {Ref{"stock." + std::string{wears.stock}}}}, {0}, inMm(size)};
     for (int n = 1; siding.joints.back() < inMm(size) - 0.01; ++n) siding.joints.push_back(inMm(panel * n));
     const bool panels = newSiding && !wears.boards();

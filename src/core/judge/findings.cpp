@@ -6,6 +6,7 @@
 
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
+#include "core/catalog/skins.h"
 #include "core/design/existing.h"
 #include "core/design/ground.h"
 #include "core/design/layout.h"
@@ -19,6 +20,7 @@ namespace {
 
 /// Of a framed wall behind mesh, what studs and plates leave. Common practice.
 constexpr double kMeshOpen = 0.8;
+constexpr Source kBracing{"International Residential Code", "2018", "R602.10.4, bracing methods: panels, or boards let in aslant"};
 constexpr Source kSoil{"International Residential Code", "2018", "R317.1(5), wood siding 6 in from the ground"};
 
 struct Court {
@@ -326,6 +328,18 @@ struct Court {
             if (p.existing && p.form == Form::lumber) f.parts.push_back(p.id);
         f.remedies.push_back({{"existing.sound", "yes"}});
     }
+    /// Boards and metal hold no wall square as panels do.
+    void bracing() {
+        const auto& wears = skin(s.choice("skin.kind"));
+        if (wears.braces()) return;
+        std::vector<std::string> loose;
+        for (const auto& p : m.parts)
+            if ((p.role == "siding" || p.role == "wall-panel") && !p.existing) loose.push_back(p.id);
+        if (loose.empty()) return;
+        auto& f = find("walls.braced", "others", 0, 1, "count", true, 0);
+        f.state = State::near, f.source = kBracing;
+        f.parts = std::move(loose), f.remedies.push_back({{"skin.kind", "grooved-3/8"}}), f.remedies.push_back({{"skin.kind", "battens"}});
+    }
     /// Netting keeps birds in; what is wider than the chosen mesh keeps no paw out.
     void upperMesh() {
         const std::string stock = s.choice("mesh.upper");
@@ -385,7 +399,7 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.feed(), court.ground(), court.standing(), court.upperMesh(), court.others();
+        court.headroom(), court.feed(), court.ground(), court.standing(), court.bracing(), court.upperMesh(), court.others();
     return std::move(court.out);
 }
 

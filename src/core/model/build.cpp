@@ -75,7 +75,10 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
         WallFrame w{i, sideName(i), origins[i], along[i], in[i], i % 2 == 0 ? wide : deep, i % 2 == 1, 0, 0, {}};
         const bool open = openWall(s, w.side);
         w.wears = open ? s.choice("mesh.kind") : std::string{oiko::skin(s.choice("skin.kind")).stock};
-        w.form = open ? Form::mesh : Form::sheet, w.skin = inMm(wallSkin(s, w.side));
+        w.form = open                                        ? Form::mesh
+                 : oiko::skin(s.choice("skin.kind")).metal() ? Form::panel
+                                                             : Form::sheet,
+        w.skin = inMm(wallSkin(s, w.side));
         w.from = w.sloping ? t : 0, w.to = w.length - w.from;
         walls.push_back(w);
     }

@@ -90,8 +90,8 @@ struct Fitter {
         }
     }
 
-    /// The skin's boards across the stiles, or as they stand in the wall, edge to edge; the first and last no narrower than an inch; a brace
-    /// from the lower hinge up holds them square.
+    /// The skin's boards across the stiles, or as they stand in the wall, edge to edge; the first and last no narrower than an inch; a
+    /// brace from the lower hinge up holds them square.
     void boardedLeaf(const std::string& name, const std::string& stock, const std::string& frame, double u0, double u1, double z0,
                      double z1) {
         const auto& kind = oiko::skin(b.s.choice("skin.kind"));
@@ -185,8 +185,10 @@ void leaves(Builder& b) {
     for (const auto& w : b.walls)
         for (const auto& h : w.holes) {
             Fitter f{b, w, h};
-            const std::string skin{oiko::skin(b.s.choice("skin.kind")).stock};
-            if (h.kind == "people_door" || h.kind == "clean_out") f.hingedLeaves(b.s.choice(h.row + ".leaf"), w.wears, "1x4", w.form);
+            const std::string skin{oiko::skin(b.s.choice("skin.kind")).leaves()};
+            if (h.kind == "people_door" || h.kind == "clean_out")
+                f.hingedLeaves(b.s.choice(h.row + ".leaf"), w.form == Form::mesh ? w.wears : skin, "1x4",
+                               w.form == Form::mesh ? Form::mesh : Form::sheet);
             if (h.kind == "pop") f.popDoor();
             if (h.kind == "vent") f.mesh();
             if (h.kind == "window") {

@@ -42,21 +42,22 @@ struct Siding {
             p->side = w.side;
     }
 
-    /// In widths of a sheet or a roll, joints over studs.
+    /// In widths of a sheet or a roll, joints over studs; of metal wherever they come, over blocks.
     void upright(const std::string& name, std::string_view role, double from, double to) {
-        const double sheet = 48 * kIn;
+        const bool metal = w.form == Form::panel;
+        const double sheet = metal ? inMm(ofProfile(catalog(), w.wears).front()->a) : 48 * kIn;
         int n = 0;
         for (double u = from, next = sheet; u < to - kSameMm; next += sheet) {
             double u1 = std::min(next, to);
             // A strip under 3 in is avoided: the joint moves back to the stud before.
-            if (to - u1 > kSameMm && to - u1 < 3 * kIn) u1 -= spacing;
+            if (to - u1 > kSameMm && to - u1 < 3 * kIn) u1 -= metal ? 6 * kIn : spacing;
             put(name + std::to_string(++n), role, w.form, w.wears, {0, 0, 1}, w.u,
                 sheetWithHoles(
                     w, u, u1, -t, 0, bottom, [&](double at) { return top(at, t); }, holes, ridge.value_or(-1e9)));
             u = u1;
         }
     }
-    void panels() { upright("siding/", "siding", 0, w.length); }
+    void panels() { upright("siding/", w.form == Form::panel ? "wall-panel" : "siding", 0, w.length); }
 
     /// Along the foot of an open wall, inside: between what stands in the corners, beside doors, low nests and pop doors, and partitions.
     void kickBoards() {
@@ -183,8 +184,7 @@ struct Siding {
                     if (w.sloping)
                         for (const double y : {0.0, b.deep}) solid = cut(solid, cover.decked ? b.below(y, 0) : b.belowTop(y));
                     if (!solid.empty() && bounds(solid).size().z >= 2 * kIn)
-                        put("batten/" + tenths(c) + "/" + std::to_string(++n), "skin-batten", Form::lumber, stock, {0, 0, 1}, w.u,
-                            {solid});
+                        put("batten/" + tenths(c) + "/" + std::to_string(++n), "skin-batten", Form::lumber, stock, {0, 0, 1}, w.u, {solid});
                 }
             };
             for (const auto& h : here) piece(from, h.z0), from = std::max(from, h.z1);

@@ -175,10 +175,10 @@ struct Framer {
             last = u;
         }
         if (!w.inside && w.form == Form::mesh) braces();
-        if (!w.inside && w.form != Form::mesh && oiko::skin(b.s.choice("skin.kind")).upright()) nailers();
+        if (!w.inside && w.form != Form::mesh && oiko::skin(b.s.choice("skin.kind")).wantsNailers()) nailers();
     }
 
-    /// Blocks between the uprights for boards that stand as they do: in level rows, evenly between the plates of the lower wall.
+    /// Blocks between the uprights for boards and ribs that stand as they do: in level rows, evenly between the plates of the lower wall.
     void nailers() {
         std::vector<Bounds> uprights, others;  // along the wall, up from the deck
         for (const auto& p : b.model.parts) {

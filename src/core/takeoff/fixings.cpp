@@ -38,9 +38,11 @@ constexpr Schedule kSchedule[] = {
     {"apron trench-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
-    {"siding", "stud king trimmer ridge-post nailer corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0, 8,
-     "siding", kR602},
+    {"siding", "stud king trimmer ridge-post nailer corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0,
+     8, "siding", kR602},
     {"siding", "*", "", 0, 0, "none", kPractice},
+    {"wall-panel", "nailer bottom-plate top-plate header sill rim", "screw-roof-1-1/2", 0, 9, "wallmetal", kPractice},
+    {"wall-panel", "*", "", 0, 0, "none", kPractice},
     {"partition-sheet", "stud king trimmer ridge-post bottom-plate top-plate header sill cripple", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"partition-sheet", "*", "", 0, 0, "none", kPractice},
     {"roof-deck", "rafter fly-rafter lookout ridge", "nail-8d", 0, 8, "deck", kR602},
@@ -211,7 +213,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     double skinMm2 = 0, skidMm = 0;
     for (const auto& p : parts) {
         ++roles[p.role];
-        if (p.system == System::skin || (p.role == "leaf" && !p.stock.starts_with("clear"))) skinMm2 += p.volumeMm3() / p.extent(p.thick());
+        if ((p.system == System::skin && p.role != "wall-panel") || (p.role == "leaf" && !p.stock.starts_with("clear")))
+            skinMm2 += p.volumeMm3() / p.extent(p.thick());
         if (p.role == "skid") skidMm += p.extent(p.along);
     }
     add("angle-bracket", roles["stringer"], "bracket");
@@ -246,11 +249,11 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     for (const auto& p : parts)
         if (p.role == "ridge-cap" && p.form == Form::trim) add("screw-stitch", 2 * std::ceil(p.extent(p.along) / 304.8), "cap");
     roofing(parts, add);
-    // A closure strip at both ends of each metal or clear panel; stitch screws every 24 in of a side lap.
+    // A closure strip at both ends of each metal or clear panel, in a wall too; stitch screws every 24 in of a side lap.
     double laps = 0;
     for (const auto& p : parts)
-        if (p.role == "roof-panel") laps += p.extent(p.along) / (24 * 25.4);
-    add("closure-strip", 2.0 * roles["roof-panel"], "closure");
+        if (p.role == "roof-panel" || p.role == "wall-panel") laps += p.extent(p.along) / (24 * 25.4);
+    add("closure-strip", 2.0 * (roles["roof-panel"] + roles["wall-panel"]), "closure");
     add("screw-stitch", std::ceil(laps), "stitch");
     // Tamped gravel: 8 in wide, 4 in deep under skids; a bag under each block. A bag holds half a cubic foot. Common practice.
     // One block may stand on another.
