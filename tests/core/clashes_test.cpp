@@ -73,6 +73,8 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"roost.boards", {{"form.kind", "elevated"}, {"roost.boards", "yes"}, {"roost.height", "14in"}}},
     {"run.twice", {{"runs.1.side", "front"}, {"runs.2.side", "front"}}},
     {"run.gate", {{"runs.1.side", "front"}, {"runs.1.width", "16ft"}, {"runs.2.side", "right"}, {"runs.2.gate", "left"}}},
+    {"open.nests", {{"skin.open_left", "yes"}, {"skin.lower", "24in"}, {"nests.wall", "left"}}},
+    {"open.low", {{"form.kind", "elevated"}, {"flock.count", "4"}, {"skin.open_front", "yes"}, {"skin.lower", "48in"}}},
     {"ceiling.run", {{"roof.form", "ceiling"}, {"runs.1.side", "left"}, {"runs.1.top", "shared"}}},
     {"run.shared", {{"runs.1.top", "shared"}, {"runs.1.side", "back"}}},
     {"partition.form", {{"form.kind", "elevated"}, {"flock.count", "5"}, {"partitions.1.wall", "left"}}},

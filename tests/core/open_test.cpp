@@ -33,6 +33,28 @@ const std::vector<std::vector<Change>>& openCoops() {
          {"flock.count", "8"}},
         {{"skin.open_front", "yes"}, {"partitions.1.wall", "left"}, {"runs.1.side", "right"}, {"coop.width", "12'"}},
         {{"skin.open_front", "yes"}, {"skin.open_left", "yes"}, {"runs.1.top", "shared"}, {"runs.1.side", "right"}, {"flock.count", "10"}},
+        {{"skin.open_front", "yes"}, {"skin.lower", "36in"}, {"runs.1.side", "right"}, {"flock.count", "10"}},
+        {{"skin.open_front", "yes"},
+         {"skin.open_left", "yes"},
+         {"skin.lower", "48in"},
+         {"skin.kind", "board_batten"},
+         {"coop.width", "12'"},
+         {"nests.wall", "left"},
+         {"runs.1.side", "right"}},
+        {{"skin.open_left", "yes"},
+         {"skin.lower", "24in"},
+         {"skin.kind", "shiplap"},
+         {"roof.form", "gable"},
+         {"doors.1.wall", "left"},
+         {"runs.1.side", "right"},
+         {"flock.count", "8"}},
+        {{"skin.open_front", "yes"}, {"skin.lower", "36in"}, {"skin.kind", "metal"}, {"roof.form", "ceiling"}, {"runs.1.side", "right"}},
+        {{"skin.open_front", "yes"},
+         {"skin.lower", "24in"},
+         {"skin.kind", "battens"},
+         {"form.kind", "elevated"},
+         {"flock.count", "6"},
+         {"runs.1.side", "right"}},
         {{"skin.open_back", "yes"}, {"nests.wall", "back"}, {"roost.wall", "left"}, {"runs.1.side", "front"}, {"flock.count", "8"}},
     };
     return all;
@@ -75,6 +97,30 @@ TEST(OpenByHand, WearsMeshFromCornerToCornerAndBoardsAlongItsFoot) {
     for (const auto& o : a->model->openings)
         if (o.kind == "vent") vents += inMm(o.width) * inMm(o.height);
     EXPECT_NEAR(winter.value, (vents + 0.8 * mesh) / (113.0 * 89 * 25.4 * 25.4), 1e-6);
+}
+
+TEST(OpenByHand, SidingBelowTheMeshMeetsItOnARowOfBlocks) {
+    const auto a = answerTo(designWith({{"skin.open_front", "yes"},
+                                        {"skin.lower", "36in"},
+                                        {"coop.width", "10'"},
+                                        {"coop.depth", "8'"},
+                                        {"runs.1.side", "right"},
+                                        {"doors.1.wall", "left"}}));
+    const double floor = inMm(shellOf(*a->settled).floorTop), seam = floor + 36 * 25.4;
+    double wide = 0, blocks = 0;
+    for (const auto& p : a->model->parts) {
+        if (p.side != "front" || (p.role != "siding" && p.role != "wall-mesh" && p.role != "nailer" && p.role != "kick-board")) continue;
+        const auto box = p.box();
+        EXPECT_NE(p.role, "kick-board");
+        if (p.role == "siding") wide += box.size().x;
+        if (p.role == "siding") EXPECT_NEAR(box.high.z, seam, 0.1);
+        if (p.role == "wall-mesh") EXPECT_NEAR(box.low.z, seam, 0.1);
+        if (p.role == "nailer") blocks += box.size().x;
+        if (p.role == "nailer") EXPECT_NEAR((box.low.z + box.high.z) / 2, seam, 0.1);
+    }
+    EXPECT_NEAR(wide, 120 * 25.4, 0.1);
+    // Five bays between studs every two feet, the corners doubled.
+    EXPECT_NEAR(blocks / 25.4, 120 - 4 * 1.5 - 4 * 1.5, 0.01);
 }
 
 TEST(Open, KneeBracesStandUnderThePlates) {

@@ -86,11 +86,20 @@ Design randomDesign(Dice& dice, Tally& tally) {
         if (attempt({{"roof.form", "ceiling"}, {"runs.1.top", "mesh"}}) && dice.below(2) == 0 && attempt({{"ceiling.kind", "mesh"}}))
             ++tally.choices["ceiling.kind=mesh"];
     // Keys that stand only with such a choice must come up often enough too.
+    if (dice.below(4) == 0) {
+        static constexpr const char* kOpen[] = {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"};
+        static constexpr const char* kLower[] = {"24in", "36in", "48in"};
+        const auto lower = std::string{kLower[dice.below(3)]};
+        if (attempt({{kOpen[dice.below(4)], "yes"}, {"skin.lower", lower}})) ++tally.choices["skin.lower=" + lower];
+    }
     static constexpr const char* kPoured[] = {"set_posts", "slab", "curb"};
     if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(3)]}});
     static constexpr const char* kDeckedCovers[] = {"shingles", "wood_shingles", "roll_roofing"};
     if (dice.below(3) == 0) attempt({{"roof.cover", kDeckedCovers[dice.below(3)]}});
-    if (dice.below(3) == 0) attempt({{"roof.gutter", "barrels"}});
+    if (dice.below(3) == 0 && attempt({{"roof.gutter", "barrels"}})) {
+        const std::string end = dice.below(2) == 0 ? "left" : "right";
+        if (attempt({{"roof.barrel", end}})) ++tally.choices["roof.barrel=" + end];
+    }
     if (dice.below(3) == 0 && attempt({{"existing.what", "standing"}}))
         // Of what stands, half is not kept whole.
         for (const auto& slot : Settled{d}.slots()) {
@@ -387,6 +396,20 @@ TEST(OnceFound, StaysMended) {
           {"runs.2.side", "left"},
           {"pops.1", ""},
           {"windows.1.height", "21 1/4in"}}},
+        {"a block for boards over short cripples",
+         {{"doors.2.wall", "front"},
+          {"form.kind", "elevated"},
+          {"roof.cover", "clear_sealed"},
+          {"roof.falls_to", "right"},
+          {"roof.form", "gable"},
+          {"runs.1.gate", "right"},
+          {"skin.kind", "board_batten"}}},
+        {"a strip between leaves of mesh as far out as siding",
+         {{"doors.1.leaf", "double"},
+          {"doors.1.wall", "left"},
+          {"skin.open_left", "yes"},
+          {"skin.lower", "36in"},
+          {"nests.wall", "front"}}},
         {"half a shiplap board under the ridge",
          {{"roof.form", "gable"}, {"skin.kind", "shiplap"}, {"roof.cover", "roll_roofing"}, {"roof.other_pitch", "21.85deg"}}},
         {"a strip as long as its roll, a hair longer in millimetres",

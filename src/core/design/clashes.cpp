@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 66> kIds{
+constexpr std::array<std::string_view, 68> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -28,7 +28,7 @@ constexpr std::array<std::string_view, 66> kIds{
     "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
-    "barrel.low",     "ground.steps",   "ceiling.run"};
+    "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -103,6 +103,15 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
 }
 
 std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
+    // Under the plates of the lowest wall six inches of mesh are left over the siding of an open one.
+    if (const auto lower = lowerSiding(s), most = shell.lowestWall() - shell.plates - inches(6); lower > most)
+        return Clash{"open.low",
+                     "skin.lower",
+                     "coop.low_wall",
+                     {lower, most},
+                     Change{"skin.lower", most >= inches(36)   ? "36in"
+                                          : most >= inches(24) ? "24in"
+                                                               : "none"}};
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     // Panels reach from an inch below the deck to the rafters' underside; the longest sold is 10 ft.
     const auto panel = shell.tallestPanel();

@@ -38,6 +38,10 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                              {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}}};
         if (const auto open = "skin.open_" + o.wall; openWall(s, o.wall) && (o.vent || o.row.starts_with("windows")))
             return Clash{"open.opening", o.row + ".wall", open, {keyRef(o.row + ".wall"), Ref{"side." + o.wall}}, Change{open, "no"}};
+        // The box that hangs outside and its lid lie on siding.
+        if (const auto lower = lowerSiding(s), most = o.sill + o.height + inches(4);
+            o.row == "nests" && !nestsInside(s) && openWall(s, o.wall) && lower > Length{} && most > lower)
+            return Clash{"open.nests", "nests.wall", "skin.lower", {lower, most}, Change{"nests.kind", "inside"}};
         for (const auto& [bar, clear] : barredByRidge(shell, o.wall, o.width))
             if (o.at > bar && o.at < clear && !(o.row == "nests" && nestsInside(s))) {
                 const auto to = o.at - bar < clear - o.at ? bar : clear;

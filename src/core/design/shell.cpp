@@ -256,7 +256,13 @@ Length runHeight(Ask& ask, const RunPlace& run) {
 
 bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}); }
 Length wallSkin(Ask& ask, std::string_view side) {
-    return openWall(ask, side) ? thicknessOf(ask.choice("mesh.kind")) : skinThick(ask.choice("skin.kind"));
+    const bool mesh = openWall(ask, side) && lowerSiding(ask) == Length{};
+    return mesh ? thicknessOf(ask.choice("mesh.kind")) : skinThick(ask.choice("skin.kind"));
+}
+Length lowerSiding(Ask& ask) {
+    const auto& upTo = ask.choice("skin.lower");
+    if (upTo == "none" || std::ranges::none_of(kSides, [&](auto side) { return openWall(ask, side); })) return Length{};
+    return readLength(upTo, Units::imperial).value();
 }
 
 Length runOffset(Ask& ask) { return skinThick(ask.choice("skin.kind")) + inches(0.75) + inches(0.0625); }

@@ -154,6 +154,8 @@ std::optional<Passage> runPassage(Ask& ask, const RunPlace& run);
 /// A wall that is left open to the air, behind mesh on its studs; and what a wall wears on them, mesh or siding.
 bool openWall(Ask& ask, std::string_view side);
 Length wallSkin(Ask& ask, std::string_view side);
+/// How far up from the deck open walls wear siding; zero: not at all.
+Length lowerSiding(Ask& ask);
 /// Boards along the foot of an open wall keep the litter in.
 inline constexpr std::string_view kKickBoard = "1x6";
 /// Between a wall's outer face and the inner faces of a run's posts beside it: siding, corner board and a sixteenth.

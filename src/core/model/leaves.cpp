@@ -30,7 +30,7 @@ struct Fitter {
     void hingedLeaves(std::string_view kind, const std::string& sheet, const std::string& frame, Form form = Form::sheet,
                       Joint::Kind how = Joint::Kind::hinged) {
         const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, gap = kGap / 2, strip = 1.25 * kIn;
-        const double out = form == Form::mesh || profile(sheet) ? w.skin : inMm(thicknessOf(sheet));
+        const double out = profile(sheet) ? w.skin : inMm(thicknessOf(sheet));
         const double middle = (u0 + u1) / 2, part = z0 + 0.55 * (z1 - z0);
         if (kind == "split") {
             hingedLeaf("leaf/lower/", u0, u1, z0, part - gap, false, sheet, frame, form);

@@ -20,8 +20,9 @@ struct Siding {
     double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     std::optional<double> ridge;
     std::vector<Hole> holes = w.holes;
+    double upTo;  ///< where it ends below the roof: on a half open wall
 
-    Siding(Builder& builder, const WallFrame& wall) : b{builder}, w{wall} {
+    Siding(Builder& builder, const WallFrame& wall, double most = 1e9) : b{builder}, w{wall}, upTo{most} {
         // The ridge board passes through a gable's siding.
         const double half = inMm(b.shell.ridgeThick) / 2;
         if (const auto at = b.shell.ridgeOn(b.sideName(w.local))) ridge = inMm(*at);
@@ -31,9 +32,9 @@ struct Siding {
     /// Its top, above the deck, when it stands `out` from the frame: below the tails of rafters over level walls, at their tops on sloping
     /// ones.
     double top(double u, double out) const {
-        if (w.local == 0) return std::min(b.under(0), b.under(-out)) - b.floor;
-        if (w.local == 2) return b.under(b.deep + out) - b.floor;
-        return b.over(w.yAt(u)) - b.floor;
+        if (w.local == 0) return std::min(upTo, std::min(b.under(0), b.under(-out)) - b.floor);
+        if (w.local == 2) return std::min(upTo, b.under(b.deep + out) - b.floor);
+        return std::min(upTo, b.over(w.yAt(u)) - b.floor);
     }
     void put(const std::string& name, std::string_view role, Form form, std::string_view stock, Vec3 along, Vec3 across,
              std::vector<Solid> solids) {
@@ -58,6 +59,14 @@ struct Siding {
         }
     }
     void panels() { upright("siding/", w.form == Form::panel ? "wall-panel" : "siding", 0, w.length); }
+
+    void dress() {
+        if (kind.upright())
+            standingBoards();
+        else
+            kind.boards() ? boards() : panels();
+        if (kind.battens) battens();
+    }
 
     /// Along the foot of an open wall, inside: between what stands in the corners, beside doors, low nests and pop doors, and partitions.
     void kickBoards() {
@@ -188,14 +197,14 @@ struct Siding {
                 }
             };
             for (const auto& h : here) piece(from, h.z0), from = std::max(from, h.z1);
-            piece(from, std::min(top(u0, t + kTrim), top(u1, t + kTrim)) + (w.sloping ? 200 : 0));
+            piece(from, std::min(top(u0, t + kTrim), top(u1, t + kTrim)) + (w.sloping && upTo > 1e6 ? 200 : 0));
         }
     }
 
     /// Level boards from below, each over the one below by a rabbet half its thickness deep, or into the one above by a tongue.
     void boards() {
         const double lap = inMm(kind.lap), seen = inMm(profile(kind.stock)->wide) - lap, least = inMm(kLeastStrip);
-        const double high = w.sloping ? inMm(b.shell.tallestPanel()) : top(0, t);
+        const double high = w.sloping ? std::min(upTo, inMm(b.shell.tallestPanel())) : top(0, t);
         int row = 0;
         for (double z = bottom; high - z >= least; z += seen, ++row) {
             const double end = std::min(z + seen + lap, high);
@@ -301,16 +310,19 @@ void casings(Builder& b, const WallFrame& w) {
 void skin(Builder& b) {
     for (const auto& w : b.walls) {
         Siding siding{b, w};
-        if (w.form == Form::mesh) {
-            siding.upright("mesh/", "wall-mesh", 0, w.length);
-            siding.kickBoards();
+        if (w.form != Form::mesh) {
+            siding.dress();
             continue;
         }
-        if (siding.kind.upright())
-            siding.standingBoards();
-        else
-            siding.kind.boards() ? siding.boards() : siding.panels();
-        if (siding.kind.battens) siding.battens();
+        if (const double lower = inMm(lowerSiding(b.s)); lower > 0) {
+            auto closed = w;
+            closed.form = siding.kind.metal() ? Form::panel : Form::sheet, closed.wears = siding.kind.stock;
+            Siding{b, closed, lower}.dress();
+            siding.bottom = lower, siding.t = inMm(thicknessOf(w.wears));
+        } else {
+            siding.kickBoards();
+        }
+        siding.upright("mesh/", "wall-mesh", 0, w.length);
     }
     cornerBoards(b);
     for (const auto& w : b.walls) casings(b, w);

@@ -174,42 +174,49 @@ struct Framer {
             upright("stud", u, kTwoBy, 0, true);
             last = u;
         }
-        if (!w.inside && w.form == Form::mesh) braces();
-        if (!w.inside && w.form != Form::mesh && oiko::skin(b.s.choice("skin.kind")).wantsNailers()) nailers();
+        if (w.inside) return;
+        const double lower = w.form == Form::mesh ? inMm(lowerSiding(b.s)) : 0;
+        const double free = inMm(b.shell.lowestWall()) - plates - kTwoBy;
+        // One row where siding and mesh of a half open wall meet; for upright boards and metal level rows, evenly between the plates.
+        const bool upright = oiko::skin(b.s.choice("skin.kind")).wantsNailers();
+        const double high = w.form == Form::mesh ? lower - kTwoBy : inMm(b.shell.tallestPanel()),
+                     apart = free / std::ceil(free / inMm(kNailersApart) - 1e-9);
+        for (double z = kTwoBy + apart; upright && z < high; z += apart) nailers(z - kTwoBy / 2);
+        if (lower > 0) nailers(lower - kTwoBy / 2);
+        if (w.form == Form::mesh) braces(lower);
     }
 
-    /// Blocks between the uprights for boards and ribs that stand as they do: in level rows, evenly between the plates of the lower wall.
-    void nailers() {
-        std::vector<Bounds> uprights, others;  // along the wall, up from the deck
+    /// Blocks between the uprights, from `foot` up, where nothing else is.
+    void nailers(double foot) {
+        std::vector<Bounds> uprights, all;  // along the wall, up from the deck
         for (const auto& p : b.model.parts) {
             if (p.side != w.side || p.system != System::walls) continue;
             Bounds box;
             for (const auto& solid : p.solids)
                 for (const auto& v : solid.vertices) box.add(Vec3{dot(v - w.origin, w.u), 0, v.z - b.floor});
-            if (p.role != "top-plate" && p.role != "cap-plate") (p.along.z > 0.9 ? uprights : others).push_back(box);
+            if (p.along.z > 0.9) uprights.push_back(box);
+            if (p.role != "top-plate" && p.role != "cap-plate") all.push_back(box);
         }
-        for (const auto& h : w.holes) others.push_back({{h.u0, 0, h.z0}, {h.u1, 0, h.z1}});
+        for (const auto& h : w.holes) all.push_back({{h.u0, 0, h.z0}, {h.u1, 0, h.z1}});
         std::ranges::sort(uprights, {}, [](const Bounds& x) { return x.low.x; });
-        const double free = inMm(b.shell.lowestWall()) - plates - kTwoBy, apart = free / std::ceil(free / inMm(kNailersApart) - 1e-9);
-        for (double foot = kTwoBy / 2 + apart; foot < inMm(b.shell.tallestPanel()); foot += apart) {
-            const double head = foot + kTwoBy;
-            std::optional<double> from;
-            for (const auto& x : uprights) {
-                if (x.low.z > foot - kSameMm || x.high.z < head + kSameMm) continue;
-                const double to = x.low.x;
-                const auto taken = [&](const Bounds& o) {
-                    return o.high.x > *from + kSameMm && o.low.x < to - kSameMm && o.high.z > foot + kSameMm && o.low.z < head - kSameMm;
-                };
-                if (from && to - *from >= kLeastPiece && std::min(underPlates(*from), underPlates(to)) >= head &&
-                    std::ranges::none_of(others, taken))
-                    put("nailer", id("nailer", *from) + "/" + tenths(foot), "2x4", w.u, w.inward, w.box(*from, to, 0, kW, foot, head));
-                from = std::max(from.value_or(to), x.high.x);
-            }
+        const double head = foot + kTwoBy;
+        std::optional<double> from;
+        for (const auto& x : uprights) {
+            if (x.low.z > foot - kSameMm || x.high.z < head + kSameMm) continue;
+            const double to = x.low.x;
+            const auto taken = [&](const Bounds& o) {
+                return o.high.x > *from + kSameMm && o.low.x < to - kSameMm && o.high.z > foot + kSameMm && o.low.z < head - kSameMm;
+            };
+            if (from && to - *from >= kLeastPiece && std::min(underPlates(*from), underPlates(to)) >= head &&
+                std::ranges::none_of(all, taken))
+                put("nailer", id("nailer", *from) + "/" + tenths(foot), "2x4", w.u, w.inward, w.box(*from, to, 0, kW, foot, head));
+            from = std::max(from.value_or(to), x.high.x);
         }
     }
 
-    /// Mesh holds no wall square: knee braces at 45 degrees under the plates, in the bays beside the corners where nothing opens.
-    void braces() {
+    /// Mesh holds no wall square: knee braces at 45 degrees under the plates, in the bays beside the corners where nothing opens, above the
+    /// siding of a half open wall.
+    void braces(double lower) {
         for (const bool right : {false, true}) {
             const double way = right ? -1 : 1, corner = w.sloping ? kTwoBy : 2 * kTwoBy, c = right ? w.to - corner : w.from + corner;
             double bay = 24 * kIn;
@@ -221,7 +228,7 @@ struct Framer {
             const double leg = bay, deep = 3.5 * kIn * std::sqrt(2.0), thick = kTwoBy, d = kIn;
             const auto top = [&](double off) { return underPlates(c + way * off); };
             const double rise = (top(leg) - top(0)) / leg, foot = top(leg) - leg;
-            if (leg < 12 * kIn || foot < 24 * kIn || rise > 0.7) continue;
+            if (leg < 12 * kIn || foot < std::max(24 * kIn, lower + kTwoBy) || rise > 0.7) continue;
             const double upper = (top(0) - foot - deep) / (1 - rise);
             const auto at = [&](double off, double z) { return w.at(c + way * off, d, z); };
             const Vec3 outline[] = {at(0, foot), at(leg, top(leg)), at(upper, top(upper)), at(0, foot + deep)};
