@@ -66,6 +66,33 @@ TEST(DoorsByHand, TwoAboveEachOther) {
     EXPECT_EQ(hung(*a->model).size(), 2u);
 }
 
+TEST(Doors, AnAutomaticPopDoorIsAUnitOverItsOwnOpening) {
+    for (const auto& more : std::vector<std::vector<Change>>{{},
+                                                             {{"form.kind", "elevated"}, {"flock.count", "5"}, {"flock.size", "bantam"}},
+                                                             {{"roost.lined", "yes"}, {"skin.kind", "shiplap"}, {"roof.form", "gable"}}}) {
+        auto changes = more;
+        changes.push_back({"pops.1.kind", "automatic"});
+        const auto a = answerTo(designWith(changes)), cord = answerTo(designWith(more));
+        EXPECT_EQ(unsound(*a->model), "");
+        EXPECT_TRUE(allHoles(*a->model, ballThatMeshStops(*a->settled)).holes.empty());
+        const auto* unit = a->model->find("pops.1/unit");
+        ASSERT_NE(unit, nullptr);
+        // Twelve inches and a frame of one and a half on either side, on the studs' inner faces.
+        const auto size = unit->box().size();
+        EXPECT_NEAR(std::max(size.x, size.y) / 25.4, 15, 1e-3);
+        EXPECT_NEAR(size.z / 25.4, 28, 1e-3);
+        EXPECT_EQ(a->model->find("pops.1/leaf/sheet"), nullptr);
+        EXPECT_EQ(bought(*a, "auto-door"), 1);
+        EXPECT_EQ(needed(*a, "two-step-lock"), needed(*cord, "two-step-lock") - 1);
+        EXPECT_TRUE(std::ranges::any_of(a->bill.lines, [](const BuyLine& l) { return l.item == "auto-door" && l.group == Group::openings; }));
+        // Without it the opening is a way in.
+        auto m = *a->model;
+        std::erase_if(m.parts, [](const Part& p) { return p.id == "pops.1/unit"; });
+        m.joints.clear();
+        EXPECT_FALSE(allHoles(m, 14.3, {}, 1).holes.empty());
+    }
+}
+
 TEST(Doors, ALeafCutTooShortLetsIn) {
     // The planted fault: an inch and a quarter off the upper leaf's frame and sheet, and no strip, leave a slot between both.
     auto m = modelOf(withDoor({{"doors.1.leaf", "split"}}));

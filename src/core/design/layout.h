@@ -37,6 +37,9 @@ inline constexpr Length kWidestNestRow = inches(94);
 Length roostClear(Ask& ask);
 /// A droppings board lies so far below the lowest roost's top: a hand and a scraper reach between. Common practice.
 inline constexpr Length kBoardBelowRoost = inches(10);
+/// A bought pop door that opens by itself: clear opening, and its frame with the motor, on the inside. Of our own invention, as the sample
+/// prices are.
+inline constexpr Length kUnitWide = inches(12), kUnitHigh = inches(14), kUnitFrame = inches(1.5), kUnitTall = inches(28);
 /// Clear width of an opening by the key of its row.
 Length openingWidth(Ask& ask, const std::string& key);
 

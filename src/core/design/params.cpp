@@ -314,10 +314,15 @@ std::vector<Param> declare() {
         const auto n = static_cast<std::size_t>(std::ranges::find(pops, a.row()) - pops.begin());
         return a.choice(slotKey("runs", runs[n % runs.size()], "side"));
     }));
-    p.push_back(length("pops.*.width", openings, inches(8), inches(20),
-                       [](Ask& a) -> Value { return inches(a.choice("flock.size") == "bantam" ? 10 : 12); }));
-    p.push_back(length("pops.*.height", openings, inches(10), inches(24),
-                       [](Ask& a) -> Value { return inches(a.choice("flock.size") == "bantam" ? 12 : 14); }));
+    p.push_back(choice("pops.*.kind", openings, {"slide", "automatic"}, word("slide"), false));
+    const auto popSize = [](Length usual, Length unit) {
+        return [usual, unit](Ask& a) -> Value {
+            if (a.choice(mine("pops", a) + ".kind") == "automatic") return unit;
+            return a.choice("flock.size") == "bantam" ? usual - inches(2) : usual;
+        };
+    };
+    p.push_back(length("pops.*.width", openings, inches(8), inches(20), popSize(inches(12), kUnitWide)));
+    p.push_back(length("pops.*.height", openings, inches(10), inches(24), popSize(inches(14), kUnitHigh)));
     p.push_back(length("pops.*.sill", openings, inches(5), inches(30), [](Ask& a) -> Value { return inches(elevated(a) ? 5 : 8); }));
     p.push_back(length("pops.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
         const auto self = mine("pops", a);

@@ -133,7 +133,8 @@ Fill fillOf(const Part& p) {
         case Form::roll: return Fill::felt;
         case Form::shingle: return p.stock == "wood-shingles" ? Fill::wood : Fill::felt;
         case Form::mesh: return Fill::mesh;
-        case Form::block: return p.system == System::inside && p.stock != "sand" ? Fill::metal : Fill::ground;
+        case Form::block:
+            return (p.system == System::inside && p.stock != "sand") || p.system == System::openings ? Fill::metal : Fill::ground;
     }
     return Fill::none;
 }

@@ -135,6 +135,12 @@ struct Fitter {
 
     void popDoor() {
         const double d0 = 3.5 * kIn, leafThick = inMm(thicknessOf("ply-1/2")), lap = 1.25 * kIn;
+        if (b.s.choice(h.row + ".kind") == "automatic") {
+            const double frame = inMm(kUnitFrame), foot = h.z0 - 0.5 * kIn;
+            put("unit", "auto-door", Form::block, "auto-door", kUp, w.u,
+                {w.box(h.u0 - frame, h.u1 + frame, d0, d0 + frame, foot, foot + inMm(kUnitTall))});
+            return ramp();
+        }
         const double slot = kIn / 16, u0 = h.u0 - lap, u1 = h.u1 + lap, z0 = h.z0 - 0.5 * kIn;
         const double roof = inMm(b.shell.underPlates(w.side, mm(h.u0 - 3 * kIn), mm(h.u1 - h.u0 + 6 * kIn)));
         const double height = h.z1 - h.z0 + 1.25 * kIn, top = std::min(z0 + 2 * height, roof);

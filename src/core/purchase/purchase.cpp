@@ -108,6 +108,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
                                ? Group::roof
                            : h.item == "gravel-bag" || h.item.starts_with("concrete")          ? Group::ground
                            : h.item == "feeder" || h.item == "drinker" || h.item == "sand-bag" ? Group::inside
+                           : h.item == "auto-door"                                             ? Group::openings
                                                                                                : Group::fixings;
         auto& line = sum.at(h.item, group);
         line.needed += h.quantity;
@@ -147,7 +148,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
 Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(wood(s.choice("wood.species")), p.treated() ? 19 : 15));
     if (p.role == "footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
-    if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel") return findItem(catalog(), p.stock)->mass;  // empty
+    if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel" || p.role == "auto-door") return findItem(catalog(), p.stock)->mass;  // empty
     if (p.role == "dust") return pounds(100 * p.volumeMm3() / std::pow(304.8, 3));  // dry sand, common practice
     if (p.form == Form::block) return pounds(33);
     const auto* item = ofProfile(catalog(), p.stock).front();

@@ -28,7 +28,7 @@ constexpr Rule kOrder[] = {
     {"gutters", System::roof, "*", "ladder metal lift"},
     {"siding", System::skin, "*", "lift paint"},
     {"doors", System::openings,
-     "leaf leaf-mesh leaf-pane window-track leaf-stile leaf-rail leaf-brace leaf-strip stop pop-leaf track ramp rung", "saw"},
+     "leaf leaf-mesh leaf-pane window-track leaf-stile leaf-rail leaf-brace leaf-strip stop pop-leaf auto-door track ramp rung", "saw"},
     {"steps", System::openings, "stringer tread rail-post handrail", "saw treated"},
     {"mesh", System::openings, "*", "metal"},
     {"partitions", System::inside, "bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh",

@@ -31,7 +31,7 @@ struct Schedule {
 };
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
-    {"block footing slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0, "none", kPractice},
+    {"auto-door block footing slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0, "none", kPractice},
     {"ramp", "*", "", 0, 0, "none", kPractice},
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh ceiling-mesh", "*", "washer-screw", 0, 6, "mesh",
      kPractice},
@@ -227,7 +227,11 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (o.kind == "people_door" || o.kind == "clean_out")
             add("barrel-bolt", s.choice(o.id + ".leaf") == "double" ? 2 : s.choice(o.id + ".leaf") == "split" ? 1 : 0, "latch");
         if (o.kind == "inner_door") add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
-        if (o.kind == "pop") add("two-step-lock", 1, "latch");
+        // One that opens by itself locks itself.
+        if (o.kind == "pop" && s.choice(o.id + ".kind") == "automatic")
+            add("auto-door", 1, "unit"), add("screw-2-1/2", 6, "unit");
+        else if (o.kind == "pop")
+            add("two-step-lock", 1, "latch");
         // What drops is held level by a chain at either end.
         if (o.kind == "nest" && s.choice("nests.door") == "front") add("screw-hook", 4, "eggdoor"), add("chain-foot", 3, "eggdoor");
         if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
