@@ -84,7 +84,8 @@ TEST(Doors, AnAutomaticPopDoorIsAUnitOverItsOwnOpening) {
         EXPECT_EQ(a->model->find("pops.1/leaf/sheet"), nullptr);
         EXPECT_EQ(bought(*a, "auto-door"), 1);
         EXPECT_EQ(needed(*a, "two-step-lock"), needed(*cord, "two-step-lock") - 1);
-        EXPECT_TRUE(std::ranges::any_of(a->bill.lines, [](const BuyLine& l) { return l.item == "auto-door" && l.group == Group::openings; }));
+        EXPECT_TRUE(
+            std::ranges::any_of(a->bill.lines, [](const BuyLine& l) { return l.item == "auto-door" && l.group == Group::openings; }));
         // Without it the opening is a way in.
         auto m = *a->model;
         std::erase_if(m.parts, [](const Part& p) { return p.id == "pops.1/unit"; });

@@ -111,6 +111,40 @@ TEST(Feed, IsToldWhereThereIsNoPlace) {
     EXPECT_EQ(placed(*none).state, State::pass);
 }
 
+TEST(Perches, StandFreeInTheRunAPawsReachFromItsMesh) {
+    for (const auto& more :
+         std::vector<std::vector<Change>>{{},
+                                          {{"bath.place", "run"}, {"feed.place", "run"}},
+                                          {{"runs.1.top", "mesh"}, {"ground.back_right", "6in"}, {"ground.back_left", "6in"}}}) {
+        auto changes = more;
+        changes.push_back({"run.perches", "2"});
+        const auto a = answerTo(designWith(changes));
+        EXPECT_EQ(unsound(*a->model), "");
+        EXPECT_EQ(std::ranges::find(a->findings, std::string{"perch.place"}, &Finding::id)->state, State::pass);
+        int bars = 0;
+        for (const auto& p : a->model->parts) {
+            if (!p.id.starts_with("perches/")) continue;
+            bars += p.role == "perch";
+            if (p.role == "perch") EXPECT_NEAR(p.extent(p.along) / 25.4, 48, 1e-3);
+            for (const auto& mesh : a->model->parts)
+                if (mesh.role == "run-mesh" && mesh.box().high.z < p.box().high.z + 900)
+                    EXPECT_FALSE(mesh.box().meets({p.box().low - Vec3{152, 152, 0}, p.box().high + Vec3{152, 152, 0}}, 0)) << mesh.id;
+        }
+        EXPECT_EQ(bars, 2);
+        // Two legs a bar, two screws up and two down each.
+        EXPECT_EQ(needed(*a, "screw-2-1/2", "stand") - needed(*answerTo(designWith(more)), "screw-2-1/2", "stand"), 2 * 2 * 4);
+        // They are no roosts.
+        EXPECT_EQ(birdsServed(*a->settled, *a->model).birds, birdsServed(*a->settled, modelOf(designWith(more))).birds);
+    }
+    const auto crowded = answerTo(designWith({{"run.perches", "4"}, {"runs.1.length", "4ft"}, {"runs.1.width", "3ft"}, {"pops.1", ""}}));
+    const auto& f = *std::ranges::find(crowded->findings, std::string{"perch.place"}, &Finding::id);
+    EXPECT_EQ(f.state, State::near);
+    EXPECT_LT(f.value, 4);
+    EXPECT_EQ(unsound(*crowded->model), "");
+    // Without a run nobody is asked.
+    EXPECT_FALSE(Settled{designWith({{"runs.1", ""}})}.applies("run.perches"));
+}
+
 TEST(DustBath, StandsFreeInCoopOrRunAndIsCountedAsByHand) {
     for (const auto& more :
          std::vector<std::vector<Change>>{{{"bath.place", "coop"}, {"feed.place", "run"}},

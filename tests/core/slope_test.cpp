@@ -180,6 +180,26 @@ TEST(SkidsOnBlocks, StandABlockHigherAndAreShutRoundTheGap) {
     }
 }
 
+TEST(SkidsOnPavers, StandOneEachOnGravelAndAreShutRoundTheGap) {
+    const std::vector<Change> on{{"coop.width", "10ft"}, {"coop.depth", "6ft"}, {"foundation.kind", "pavers"}};
+    const auto a = answerTo(designWith(on));
+    int under = 0;
+    for (const auto& p : a->model->parts) {
+        if (!p.id.starts_with("ground/block/")) continue;
+        ++under;
+        EXPECT_EQ(p.stock, "block-paver");
+        EXPECT_NEAR(p.box().size().z / 25.4, 1.75, 1e-3);
+        EXPECT_NEAR(p.box().size().x / 25.4, 15.75, 1e-3);
+        EXPECT_NEAR(p.box().low.z, 0, 1e-6);
+    }
+    // Three skids, four each at most 48 in apart; a bag of gravel under each, and under each block of the run.
+    EXPECT_EQ(under, 12);
+    EXPECT_EQ(bought(*a, "block-paver"), 12);
+    EXPECT_EQ(needed(*a, "gravel-bag", "gravel"), 12 + bought(*a, "block-4x8x16"));
+    expectWholeAndShut(a->design);
+    expectWholeAndShut(designWith({{"foundation.kind", "pavers"}, {"coop.depth", "4'"}, {"roof.form", "gable"}, {"runs.1.side", "front"}}));
+}
+
 TEST(SlopingGround, ConcreteGoesDownBelowItsLowestAndGravelFillsIt) {
     const auto a =
         answerTo(designWith(lie("0", "8in", "8in", "0", {{"foundation.kind", "slab"}, {"coop.width", "10ft"}, {"coop.depth", "6ft"}})));

@@ -83,6 +83,7 @@ const std::vector<Belongs>& table() {
         {"nests.count", inside, {"nest-end", "nest-partition"}, ""},
         {"nests.height", inside, {}, "nests/"},
         {"nests.at", inside, {}, "nests/"},
+        {"run.perches", std::nullopt, {"perch", "perch-leg", "perch-foot", "run-post"}, ""},
         {"mesh.kind", run, {"run-mesh", "gate-mesh", "apron", "trench-mesh"}, ""},
         {"mesh.upper", run, {"run-mesh"}, ""},
         {"apron.kind", run, {"apron", "trench-mesh"}, ""},

@@ -86,7 +86,8 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         if (o.row.starts_with("pops") && s.choice(o.row + ".kind") == "automatic") {
             for (const auto& [field, is, unit] : {std::tuple{".width", o.width, kUnitWide}, {".height", o.height, kUnitHigh}})
                 if (is != unit)
-                    return Clash{"pop.unit", o.row + ".kind", o.row + field, {kUnitWide, kUnitHigh}, Change{o.row + field, written(unit, s)}};
+                    return Clash{
+                        "pop.unit", o.row + ".kind", o.row + field, {kUnitWide, kUnitHigh}, Change{o.row + field, written(unit, s)}};
             const auto room = shell.underPlates(o.wall, o.at - kUnitFrame, o.width + kUnitFrame * 2);
             if (const auto top = o.sill - inches(0.5) + kUnitTall; top > room)
                 return Clash{"pop.tall", o.row + ".kind", "coop.low_wall", {top, room}, Change{o.row + ".kind", "slide"}};

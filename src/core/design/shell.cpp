@@ -216,7 +216,10 @@ Length runWidth(Ask& ask, const std::string& run) {
 
 bool onPosts(Ask& ask) { return ask.choice("foundation.kind").ends_with("posts"); }
 bool onSkids(Ask& ask) { return !onPosts(ask) && !onConcrete(ask); }
-Length skidsUp(Ask& ask) { return ask.choice("foundation.kind") == "blocks" ? kBlockHigh : Length{}; }
+Length skidsUp(Ask& ask) {
+    const auto& kind = ask.choice("foundation.kind");
+    return kind == "blocks" ? kBlockHigh : kind == "pavers" ? kPaverHigh : Length{};
+}
 bool earthFloor(Ask& ask) { return ask.choice("foundation.kind") == "curb"; }
 bool onConcrete(Ask& ask) { return ask.choice("foundation.kind") == "slab" || earthFloor(ask); }
 

@@ -124,9 +124,12 @@ Length runHeight(Ask& ask, const RunPlace& run);
 /// A coop that stands on posts, on blocks or in the ground; one whose walls stand on concrete, without joists and deck.
 bool onPosts(Ask& ask);
 bool onConcrete(Ask& ask);
-/// A coop on skids, on gravel or on blocks; how high their undersides lie above the level line, and a solid block of 4x8x16, laid flat.
+/// A coop on skids, on gravel, on pavers or on blocks; how high their undersides lie above the level line, and a solid block of 4x8x16,
+/// laid flat.
 bool onSkids(Ask& ask);
 Length skidsUp(Ask& ask);
+/// A paver, sold as 16x16, on gravel: on level ground only, one alone under each place.
+inline constexpr Length kPaverHigh = inches(1.75), kPaverWide = inches(15.75);
 inline constexpr Length kBlockHigh = inches(3.625), kBlockWide = inches(7.625), kBlockLong = inches(15.625);
 /// A floor lower than this is stepped up to without steps. Common practice.
 inline constexpr Length kLeastSteps = inches(9);

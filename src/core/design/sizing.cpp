@@ -47,6 +47,8 @@ double birdDays(Ask& ask) {
 double feedPounds(Ask& ask) { return kFeedLbADay * birdDays(ask); }
 double waterGallons(Ask& ask) { return kWaterGalADay * birdDays(ask); }
 
+std::int64_t perchesWanted(Ask& ask) { return ask.rows("runs").empty() ? 0 : ask.count("run.perches"); }
+
 Length wallsTake(Ask& ask) { return earthFloor(ask) ? kCurbWide * 2 : kWallDeep * 2; }
 Area clearFloor(Ask& ask) {
     return clearFloor(ask.length("coop.width") - roomsAt(ask, "left") - roomsAt(ask, "right"),

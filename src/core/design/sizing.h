@@ -45,6 +45,8 @@ Area openFloor(Ask& ask);
 /// All runs together, with both.
 Area runFloor(Ask& ask);
 /// What feeder and drinker must hold for the days that the keeper may be away, one at least.
+/// Bars to sit on by day in the first run.
+std::int64_t perchesWanted(Ask& ask);
 double feedPounds(Ask& ask);
 double waterGallons(Ask& ask);
 /// What one feeder and one drinker, 12 in across and 15 in high, hold. Common practice.

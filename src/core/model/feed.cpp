@@ -142,23 +142,53 @@ struct Larder {
             }
     }
 
+    /// The free place of this size as far from the door as it goes, by its low corner, on the ground or the floor; kept free to `above`.
+    std::optional<Vec3> farthest(double wideX, double wideY, double above, double inset = 0) const {
+        std::optional<Vec3> best;
+        double most = -1;
+        for (double x = room.low.x + inset + kIn; x + wideX + inset <= room.high.x; x += 3 * kIn)
+            for (double y = room.low.y + inset + kIn; y + wideY + inset <= room.high.y; y += 3 * kIn) {
+                Bounds place{{x, y, 0}, {x + wideX, y + wideY, 0}};
+                const double foot = outside ? b.ground.lowest(place) : earthFloor(b.s) ? 0 : b.floor;
+                place.low.z = foot + kTouchMm, place.high.z = foot + above;
+                const double far = door ? std::hypot(x + wideX / 2 - door->x, y + wideY / 2 - door->y) : 0;
+                const auto taken = [&](const Bounds& other) { return other.meets(place, 0); };
+                if (far <= most || std::ranges::any_of(kept, taken) || std::ranges::any_of(parts, taken)) continue;
+                best = Vec3{x, y, foot}, most = far;
+            }
+        return best;
+    }
+
+    /// A bar to sit on by day, 4 ft long and 16 in up, on two legs with feet; a paw's reach from the mesh. Common practice.
+    void perch(int n) {
+        if (!look()) return;
+        const double long_ = 48 * kIn, foot = 20 * kIn, high = 16 * kIn, bar = 1.5 * kIn, deep = 3.5 * kIn, reach = 6 * kIn;
+        auto at = farthest(long_, foot, high + 12 * kIn, reach);
+        const bool alongX = at.has_value();
+        if (!alongX) at = farthest(foot, long_, high + 12 * kIn, reach);
+        if (!at) return;
+        const auto put = [&](const std::string& name, std::string_view role, std::string stock, Vec3 along, Vec3 across, double u0,
+                             double u1, double v0, double v1, double z0, double z1) {
+            const auto corner = [&](double u, double v, double z) { return *at + (alongX ? Vec3{u, v, z} : Vec3{v, u, z}); };
+            b.lumber("perches/" + std::to_string(n) + "/" + name, role, "perches", System::inside, std::move(stock), along, across,
+                     box(corner(u0, v0, z0), corner(u1, v1, z1)));
+        };
+        const Vec3 u = alongX ? Vec3{1, 0, 0} : Vec3{0, 1, 0}, v = alongX ? Vec3{0, 1, 0} : Vec3{1, 0, 0}, up{0, 0, 1};
+        put("bar", "perch", "2x2", u, v, 0, long_, (foot - bar) / 2, (foot + bar) / 2, high - bar, high);
+        for (const bool far : {false, true}) {
+            const std::string end = far ? "right" : "left";
+            const double a = far ? long_ - 6 * kIn - deep : 6 * kIn, leg = a + (deep - kTwoBy) / 2;
+            put("foot/" + end, "perch-foot", "2x4pt", v, u, a, a + deep, 0, foot, 0, kTwoBy);
+            put("leg/" + end, "perch-leg", "2x4", up, v, leg, leg + kTwoBy, (foot - deep) / 2, (foot + deep) / 2, kTwoBy, high - bar);
+        }
+    }
+
     /// A frame of boards on edge, 2 ft square inside, filled with sand 4 1/2 in deep; as far from the door as it goes. Room for three or
     /// four birds at a square foot each. Common practice.
     void bath() {
         if (!look()) return;
         const double clear = 24 * kIn, whole = clear + 2 * kOneBy, high = inMm(profile("1x6")->wide), above = 18 * kIn;
-        std::optional<Vec3> best;
-        double farthest = -1;
-        for (double x = room.low.x + kIn; x + whole <= room.high.x; x += 3 * kIn)
-            for (double y = room.low.y + kIn; y + whole <= room.high.y; y += 3 * kIn) {
-                Bounds place{{x, y, 0}, {x + whole, y + whole, 0}};
-                const double foot = outside ? b.ground.lowest(place) : earthFloor(b.s) ? 0 : b.floor;
-                place.low.z = foot + kTouchMm, place.high.z = foot + above;
-                const double far = door ? std::hypot(x + whole / 2 - door->x, y + whole / 2 - door->y) : 0;
-                const auto taken = [&](const Bounds& other) { return other.meets(place, 0); };
-                if (far <= farthest || std::ranges::any_of(kept, taken) || std::ranges::any_of(parts, taken)) continue;
-                best = Vec3{x, y, foot}, farthest = far;
-            }
+        const auto best = farthest(whole, whole, above);
         if (!best) return;
         const auto [x, y, z] = *best;
         const auto board = [&](const char* name, Vec3 along, double xa, double xb, double ya, double yb) {
@@ -177,6 +207,7 @@ struct Larder {
 void feed(Builder& b) {
     Larder{b, b.s.choice("feed.place") == "run"}.hang();
     if (const auto& place = b.s.choice("bath.place"); place != "none") Larder{b, place == "run"}.bath();
+    for (int n = 1; n <= perchesWanted(b.s); ++n) Larder{b, true}.perch(n);
 }
 
 }  // namespace oiko

@@ -14,20 +14,35 @@ namespace {
 
 constexpr double kHoleWide = 12 * kIn;  ///< about three times the post. Common practice
 
-/// A block under what stands at (x, y), `out` beyond the frame at most.
-Bounds blockAt(const Builder& b, double x, double y, double out) {
-    const auto edge = [&](double at, double size, double whole) { return std::clamp(at - size / 2, -out, whole + out - size); };
-    const double x0 = edge(x, inMm(kBlockLong), b.wide), y0 = edge(y, inMm(kBlockWide), b.deep);
-    return {{x0, y0, -inMm(kBlockHigh)}, {x0 + inMm(kBlockLong), y0 + inMm(kBlockWide), 0}};
+/// What skids and posts stand on.
+struct Stone {
+    std::string stock;
+    double along, wide, high;
+};
+const Stone& block() {
+    static const Stone stone{"block-4x8x16", inMm(kBlockLong), inMm(kBlockWide), inMm(kBlockHigh)};
+    return stone;
 }
-void block(Builder& b, const std::string& place, Bounds at, double top) {
-    at.low.z = top - inMm(kBlockHigh), at.high.z = top;
-    b.add("ground/block/" + place, "block", "foundation", System::ground, Form::block, "block-4x8x16", {1, 0, 0}, {0, 1, 0},
+const Stone& paver() {
+    static const Stone stone{"block-paver", inMm(kPaverWide), inMm(kPaverWide), inMm(kPaverHigh)};
+    return stone;
+}
+
+/// One under what stands at (x, y), `out` beyond the frame at most.
+Bounds stoneAt(const Builder& b, const Stone& stone, double x, double y, double out) {
+    const auto edge = [&](double at, double size, double whole) { return std::clamp(at - size / 2, -out, whole + out - size); };
+    const double x0 = edge(x, stone.along, b.wide), y0 = edge(y, stone.wide, b.deep);
+    return {{x0, y0, -stone.high}, {x0 + stone.along, y0 + stone.wide, 0}};
+}
+void lay(Builder& b, const Stone& stone, const std::string& place, Bounds at, double top) {
+    at.low.z = top - stone.high, at.high.z = top;
+    b.add("ground/block/" + place, "block", "foundation", System::ground, Form::block, stone.stock, {1, 0, 0}, {0, 1, 0},
           {box(at.low, at.high)});
 }
 
 void skids(Builder& b) {
-    const double deep = 3.5 * kIn, foot = inMm(skidsUp(b.s)), top = foot + deep, high = inMm(kBlockHigh), blockLong = inMm(kBlockLong);
+    const double deep = 3.5 * kIn, foot = inMm(skidsUp(b.s)), top = foot + deep;
+    const auto& stone = b.s.choice("foundation.kind") == "pavers" ? paver() : block();
     const auto rows = evenly(b.deep, deep, 48 * kIn);
     for (std::size_t i = 0; i < rows.size(); ++i) {
         const auto row = std::to_string(i + 1);
@@ -36,12 +51,13 @@ void skids(Builder& b) {
         if (foot == 0 && b.ground.level()) continue;
         // On blocks, one on another where the ground is low; on a slope the lowest is sunk until the uppermost is level.
         int n = 0;
-        for (const double x : evenly(b.wide, blockLong, 48 * kIn)) {
-            const auto at = blockAt(b, x + blockLong / 2, rows[i] + deep / 2, 0);
+        for (const double x : evenly(b.wide, stone.along, 48 * kIn)) {
+            const auto at = stoneAt(b, stone, x + stone.along / 2, rows[i] + deep / 2, 0);
             const auto place = row + "/" + std::to_string(++n);
             const double sunk = b.ground.level() ? 0 : kIn;
-            const int stacked = std::max(1, static_cast<int>(std::ceil((foot + sunk - b.ground.lowest(at)) / high - 1e-9)));
-            for (int k = 1; k <= stacked; ++k) block(b, place + (k > 1 ? "/" + std::to_string(k) : ""), at, foot - (stacked - k) * high);
+            const int stacked = std::max(1, static_cast<int>(std::ceil((foot + sunk - b.ground.lowest(at)) / stone.high - 1e-9)));
+            for (int k = 1; k <= stacked; ++k)
+                lay(b, stone, place + (k > 1 ? "/" + std::to_string(k) : ""), at, foot - (stacked - k) * stone.high);
         }
     }
     // Between the skids' ends, so that nothing crawls under the floor.
@@ -107,14 +123,14 @@ void posts(Builder& b) {
             const double out = runUnder(b.s).empty() ? kIn : 0;
             const Vec3 middle{xs[i] + t / 2, ys[j] + t / 2, 0};
             const auto under = set ? Bounds{middle - Vec3{kHoleWide / 2, kHoleWide / 2, 0}, middle + Vec3{kHoleWide / 2, kHoleWide / 2, 0}}
-                                   : blockAt(b, middle.x, middle.y, out);
+                                   : stoneAt(b, block(), middle.x, middle.y, out);
             const double grade = b.ground.lowest(under), foot = set ? grade - inMm(b.s.length("foundation.depth")) : grade;
             const auto post = box({xs[i], ys[j], foot}, {xs[i] + t, ys[j] + t, beamBottom});
             if (set)
                 b.add("ground/footing/" + place, "footing", "foundation", System::ground, Form::block, "concrete", {0, 0, 1}, {1, 0, 0},
                       footing({middle.x, middle.y, foot}, grade - foot - kIn, post, besideRuns));
             else
-                block(b, place, under, grade);
+                lay(b, block(), place, under, grade);
             b.lumber("ground/post/" + place, "post", "foundation", System::ground, "4x4pt", {0, 0, 1}, {1, 0, 0}, post);
             const double mid = ys[j] + t / 2 - 0.75 * kIn;
             if (i > 0 && legX >= shortest)

@@ -148,8 +148,10 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
 Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(wood(s.choice("wood.species")), p.treated() ? 19 : 15));
     if (p.role == "footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
-    if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel" || p.role == "auto-door") return findItem(catalog(), p.stock)->mass;  // empty
+    if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel" || p.role == "auto-door")
+        return findItem(catalog(), p.stock)->mass;                                  // empty
     if (p.role == "dust") return pounds(100 * p.volumeMm3() / std::pow(304.8, 3));  // dry sand, common practice
+    if (p.form == Form::block && p.stock.starts_with("block-")) return findItem(catalog(), p.stock)->mass;
     if (p.form == Form::block) return pounds(33);
     const auto* item = ofProfile(catalog(), p.stock).front();
     const double sold = inMm(item->a) * inMm(item->b);

@@ -57,6 +57,8 @@ constexpr Schedule kSchedule[] = {
     {"stud king trimmer cripple ridge-post", "stud king trimmer cripple ridge-post", "nail-10d", 0, 16, "facenail", kR602},
     {"splash-panel", "stud king trimmer cripple sill header corner bottom-plate top-plate", "screw-1-1/4", 0, 12, "splash", kPractice},
     {"splash-panel", "*", "", 0, 0, "none", kPractice},
+    {"perch-leg", "perch perch-foot", "screw-2-1/2", 2, 0, "stand", kPractice},
+    {"perch perch-leg perch-foot", "*", "", 0, 0, "none", kPractice},
     {"bath", "bath", "screw-2-1/2", 3, 0, "bath", kPractice},
     {"bath dust", "*", "", 0, 0, "none", kPractice},
     {"window-track", "*", "screw-2-1/2", 0, 8, "track", kPractice},
