@@ -636,6 +636,36 @@ TEST_F(Window, AnOldShedIsKeptItsPartsReplacedByAClickAndKeptAfterAll) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, ACeilingHalfOpenWallsALiningPaversAndAnAutomaticDoorAreChosenInTheLetter) {
+    const auto before = window->answer()->bill.total;
+    const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role) > 0; };
+    take("pops.1.kind", 1);
+    settle();
+    EXPECT_TRUE(has("auto-door")) << window->message().toStdString();
+    take("foundation.kind", 1);
+    settle();
+    EXPECT_EQ(window->answer()->model->find("ground/block/1/1")->stock, "block-paver");
+    take("skin.lining", 1);
+    settle();
+    EXPECT_TRUE(has("wall-lining"));
+    type("run.perches", "1");
+    settle();
+    EXPECT_TRUE(has("perch"));
+    take("roof.form", 2);
+    settle();
+    EXPECT_TRUE(has("ceiling-mesh")) << window->message().toStdString();
+    EXPECT_FALSE(has("roof-panel") && !std::ranges::any_of(window->answer()->model->parts, [](const Part& p) {
+                     return p.role == "roof-panel" && p.system == System::run;
+                 }));
+    // What a roof is asked has gone from the letter; what a ceiling is asked stands there.
+    EXPECT_EQ(window->findChild<ValueWord*>("roof.pitch"), nullptr);
+    EXPECT_NE(window->findChild<ValueWord*>("ceiling.kind"), nullptr);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+    EXPECT_NE(window->findChild<ValueWord*>("roof.pitch"), nullptr);
+}
+
 TEST_F(Window, SlopingGroundIsTypedCornerByCornerDrawnAndRefusedWhereItCannotBe) {
     const auto before = window->answer()->bill.total;
     EXPECT_EQ(measures(*window->answer()).at("ground.fall").id, "measure.level");

@@ -88,8 +88,8 @@ Design randomDesign(Dice& dice, Tally& tally) {
     // Keys that stand only with such a choice must come up often enough too.
     if (dice.below(4) == 0) {
         static constexpr const char* kOpen[] = {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"};
-        static constexpr const char* kLower[] = {"24in", "36in", "48in"};
-        const auto lower = std::string{kLower[dice.below(3)]};
+        static constexpr const char* kLower[] = {"24in", "36in", "48in", "none"};
+        const auto lower = std::string{kLower[dice.below(4)]};
         if (attempt({{kOpen[dice.below(4)], "yes"}, {"skin.lower", lower}})) ++tally.choices["skin.lower=" + lower];
     }
     static constexpr const char* kPoured[] = {"set_posts", "slab", "curb"};

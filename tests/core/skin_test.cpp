@@ -4,7 +4,9 @@
 #include <map>
 
 #include "core/catalog/skins.h"
+#include "core/design/partition.h"
 #include "core/design/shell.h"
+#include "core/design/sizing.h"
 #include "whole.h"
 
 namespace oiko {
@@ -110,6 +112,67 @@ TEST(MetalWalls, UnlikeCoopsAreSoundShutAndTheirPanelsCountByHand) {
     EXPECT_EQ(needed(*a, "closure-strip") - needed(*roofed, "closure-strip"), 24);
     // Only trim and leaves are painted.
     EXPECT_LT(needed(*a, "paint-gallon"), needed(*roofed, "paint-gallon") / 3);
+}
+
+TEST(Lining, UnlikeCoopsAreSoundAndLinedToTheirPlates) {
+    for (auto more :
+         std::vector<std::vector<Change>>{{},
+                                          {{"roof.form", "gable"}, {"coop.depth", "8'"}, {"roost.lined", "yes"}},
+                                          {{"roof.falls_to", "left"}, {"nests.kind", "inside"}},
+                                          {{"coop.width", "14'"}, {"partitions.1.wall", "left"}, {"frame.spacing", "16in"}},
+                                          {{"form.kind", "elevated"}, {"coop.width", "6'"}, {"coop.depth", "4'"}, {"flock.count", "5"}},
+                                          {{"foundation.kind", "curb"}, {"pops.1.kind", "automatic"}},
+                                          {{"skin.open_front", "yes"}, {"skin.lower", "24in"}, {"nests.wall", "left"}},
+                                          {{"roof.form", "ceiling"}, {"windows.1.kind", "sliding"}, {"bath.place", "coop"}}}) {
+        for (const auto* sheet : {"ply-1/2", "wipe-1/8"}) {
+            if (sampled() && sheet[0] == 'w') continue;
+            auto changes = more;
+            changes.push_back({"skin.lining", sheet});
+            const auto a = answerTo(wearing("grooved-5/8", changes)), bare = answerTo(wearing("grooved-5/8", more));
+            EXPECT_EQ(unsound(*a->model), "") << more.size();
+            EXPECT_TRUE(a->cuts->sheets.unplaced.empty());
+            // It takes no place on the outside, and its thickness of the floor.
+            EXPECT_EQ(a->model->find("floor/joist/0") == nullptr, bare->model->find("floor/joist/0") == nullptr);
+            const double t = sheet[0] == 'p' ? 0.46875 : 0.125;
+            if (!earthFloor(*a->settled) && a->settled->rows("partitions").empty())
+                EXPECT_NEAR(
+                    inSquareFeet(clearFloor(*bare->settled)) - inSquareFeet(clearFloor(*a->settled)),
+                    (2 * t * (inInches(birdsAcross(*a->settled, "left")) + inInches(birdsAcross(*a->settled, "front"))) - 4 * t * t) / 144,
+                    0.01);
+            // Nowhere of the studs' inner faces is left bare but round what opens: seen from within, most of each closed wall is covered.
+            for (const std::string side : {"front", "right", "back", "left"}) {
+                double lined = 0, open = 0;
+                for (const auto& p : a->model->parts)
+                    if (p.role == "wall-lining" && p.side == side) lined += p.volumeMm3() / inMm(inches(t));
+                for (const auto& o : a->model->openings)
+                    if (o.side == side) open += (inMm(o.width) + 8 * 25.4) * (inMm(o.height) * (o.kind == "pop" ? 2.2 : 1.5) + 12 * 25.4);
+                const auto [from, to] = birdsAlong(*a->settled, side);
+                const auto shell = shellOf(*a->settled);
+                const double wall = inMm(to - from) * inMm(shell.lowestWall() - shell.plates);
+                if (openWall(*a->settled, side))
+                    EXPECT_EQ(lined, 0);
+                else
+                    EXPECT_GE(lined, 0.93 * wall - open) << side << more.size();
+            }
+        }
+    }
+}
+
+TEST(Lining, SheetsOfAWallByHand) {
+    // A back wall of 10 ft between walls of 3 1/2 in: 113 in; joints over studs at 48 and 96 in, so 44 1/2, 48 and 20 1/2 in wide.
+    const auto a = answerTo(wearing("grooved-5/8", {{"skin.lining", "ply-1/2"},
+                                                    {"vents.1.wall", "front"},
+                                                    {"vents.2", ""},
+                                                    {"windows.1.wall", "front"},
+                                                    {"nests.wall", "left"},
+                                                    {"coop.low_wall", "6'"}}));
+    std::vector<double> wide;
+    for (const auto& p : a->model->parts)
+        if (p.role == "wall-lining" && p.side == "back") {
+            wide.push_back(std::round(p.box().size().x / 25.4 * 100) / 100);
+            EXPECT_NEAR(p.box().size().z / 25.4, 72 - 3, 0.01) << "from the floor to the plates";
+        }
+    EXPECT_EQ(wide, (std::vector<double>{44.5, 48, 20.5}));
 }
 
 TEST(Skins, ThatHoldNoWallSquareSaySo) {

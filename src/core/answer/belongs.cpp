@@ -58,6 +58,7 @@ const std::vector<Belongs>& table() {
         {"skin.open_right", std::nullopt, {"siding", "wall-panel", "wall-mesh"}, "right/"},
         {"skin.open_back", std::nullopt, {"siding", "wall-panel", "wall-mesh"}, "back/"},
         {"skin.open_left", std::nullopt, {"siding", "wall-panel", "wall-mesh"}, "left/"},
+        {"skin.lining", std::nullopt, {"wall-lining", "stud"}, ""},
         {"skin.lower", skin, {"wall-mesh"}, ""},
         {"skin.kind", skin, {"siding", "skin-batten", "wall-panel"}, ""},
         {"doors.*.steps", openings, {"stringer", "tread", "rail-post", "handrail"}, ""},

@@ -415,6 +415,7 @@ std::vector<Param> declare() {
         p.push_back({key, skin, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(onlyWhen(choice("skin.lower", skin, {"none", "24in", "36in", "48in"}, word("none"), false),
                          [](Ask& a) { return std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); }); }));
+    p.push_back(choice("skin.lining", skin, {"none", "ply-1/2", "wipe-1/8"}, word("none"), false));
     p.push_back(count("finish.coats", skin, 1, 3, always(std::int64_t{2}), false));
     // Inside
     p.push_back(choice("roost.wall", inside, sides, [](Ask& a) -> Value {

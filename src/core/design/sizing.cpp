@@ -49,7 +49,11 @@ double waterGallons(Ask& ask) { return kWaterGalADay * birdDays(ask); }
 
 std::int64_t perchesWanted(Ask& ask) { return ask.rows("runs").empty() ? 0 : ask.count("run.perches"); }
 
-Length wallsTake(Ask& ask) { return earthFloor(ask) ? kCurbWide * 2 : kWallDeep * 2; }
+Length liningThick(Ask& ask) {
+    const auto& lining = ask.choice("skin.lining");
+    return lining == "none" ? Length{} : thicknessOf(lining);
+}
+Length wallsTake(Ask& ask) { return earthFloor(ask) ? kCurbWide * 2 : (kWallDeep + liningThick(ask)) * 2; }
 Area clearFloor(Ask& ask) {
     return clearFloor(ask.length("coop.width") - roomsAt(ask, "left") - roomsAt(ask, "right"),
                       ask.length("coop.depth") - roomsAt(ask, "front") - roomsAt(ask, "back"), wallsTake(ask));

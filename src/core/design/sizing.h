@@ -51,6 +51,8 @@ double feedPounds(Ask& ask);
 double waterGallons(Ask& ask);
 /// What one feeder and one drinker, 12 in across and 15 in high, hold. Common practice.
 inline constexpr double kFeederPounds = 25, kDrinkerGallons = 5;
+/// Of the sheets that line the walls within; zero: none.
+Length liningThick(Ask& ask);
 /// What both walls together take of a side: stud walls without lining; the curb's width where the floor is the earth between it.
 Length wallsTake(Ask& ask);
 /// Clear floor inside walls that take so much of each side.

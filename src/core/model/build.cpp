@@ -116,6 +116,13 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
 
 const WallFrame& Builder::wall(std::string_view side) const { return *std::ranges::find(walls, side, &WallFrame::side); }
 
+double Builder::underPlates(const WallFrame& w, double u, double plates) const {
+    if (w.local == 0) return inMm(shell.otherWall()) - plates;
+    if (w.local == 2) return inMm(shell.lowWall()) - plates;
+    const double y = w.yAt(u);
+    return under(y) - floor - plates / shell.slopeAt(y).cosine();
+}
+
 Plane Builder::below(double y, double down) const {
     const auto& slope = shell.slopeAt(y);
     return Plane::through({0, slope.y0, floor + slope.under0 - down}, {0, slope.toBack ? slope.rise : -slope.rise, 1});
@@ -362,6 +369,7 @@ Model buildModel(Settled& settled) {
     gutters(b);
     skin(b);
     partitionCovers(b);
+    wallLining(b);
     leaves(b);
     nests(b);
     roosts(b);

@@ -66,6 +66,8 @@ public:
     /// Height above grade of the rafters' underside and top at local y.
     double under(double y) const { return floor + shell.rafterUndersideMm(y); }
     double over(double y) const { return floor + shell.rafterTopMm(y); }
+    /// Underside of a wall's top plates, so thick together, above the deck.
+    double underPlates(const WallFrame& w, double u, double plates) const;
     /// The rafters' underside, lowered by `down` (vertical), and their top, on the slope at local y; what is below is kept.
     Plane below(double y, double down) const;
     Plane belowTop(double y) const { return below(y, -rafterDeep / shell.slopeAt(y).cosine()); }
@@ -136,6 +138,7 @@ void wallFrames(Builder&);
 void roofFrame(Builder&);
 void skin(Builder&);
 void partitionCovers(Builder&);
+void wallLining(Builder&);
 void leaves(Builder&);
 void nests(Builder&);
 void roosts(Builder&);

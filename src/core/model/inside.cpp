@@ -136,7 +136,8 @@ namespace {
 void splashPanels(Builder& b, const WallFrame& w, double low, double bars, double high) {
     if (w.form == Form::mesh) return;
     const auto [from, to] = birdsAlong(b.s, w.side);
-    const double e = inMm(to), d = 3.5 * kIn, thick = inMm(thicknessOf("wipe-1/8")), beside = 1.75 * kIn, least = 6 * kIn, sheet = 96 * kIn;
+    const double e = inMm(to - liningThick(b.s)), d = inMm(kWallDeep + liningThick(b.s)), thick = inMm(thicknessOf("wipe-1/8")),
+                 beside = 1.75 * kIn, least = 6 * kIn, sheet = 96 * kIn;
     const double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     double top = std::min(high, inMm(b.shell.underPlates(w.side, from, to - from)));
     std::vector<std::pair<double, double>> taken{{e, e}};
@@ -152,7 +153,7 @@ void splashPanels(Builder& b, const WallFrame& w, double low, double bars, doubl
     }
     std::ranges::sort(taken);
     int n = 0;
-    double at = inMm(from);
+    double at = inMm(from + liningThick(b.s));
     for (const auto& [start, end] : taken) {
         const double upTo = std::min(start, e);
         while (upTo - at >= least) {

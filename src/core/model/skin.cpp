@@ -71,7 +71,8 @@ struct Siding {
     /// Along the foot of an open wall, inside: between what stands in the corners, beside doors, low nests and pop doors, and partitions.
     void kickBoards() {
         const auto& board = *profile(kKickBoard);
-        const double high = inMm(board.wide), thick = inMm(board.thick), corner = inMm(kWallDeep) + (w.sloping ? thick : 0), d = 3.5 * kIn;
+        const double high = inMm(board.wide), thick = inMm(board.thick),
+                     corner = inMm(kWallDeep) + (w.sloping ? thick : inMm(liningThick(b.s))), d = 3.5 * kIn;
         std::vector<std::pair<double, double>> gone{{-1e9, corner}, {w.length - corner, 1e9}};
         for (const auto& h : w.holes)
             if (h.z0 < high + kIn) gone.emplace_back(h.u0 - (h.z0 > 0 ? 5 * kIn : 0), h.u1 + (h.z0 > 0 ? 5 * kIn : 0));
@@ -326,6 +327,55 @@ void skin(Builder& b) {
     }
     cornerBoards(b);
     for (const auto& w : b.walls) casings(b, w);
+}
+
+/// The birds' room behind sheets, joints over studs, from the floor to the plates; cut round what opens, with what is fixed beside it.
+void wallLining(Builder& b) {
+    const std::string stock = b.s.choice("skin.lining");
+    if (stock == "none") return;
+    const double t = inMm(thicknessOf(stock)), d = inMm(kWallDeep), sheet = 48 * kIn, tall = 96 * kIn, beside = 1.75 * kIn, least = 3 * kIn;
+    const double plates = inMm(b.shell.plates), spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
+    for (const auto& w : b.walls) {
+        if (w.form == Form::mesh) continue;
+        std::vector<Hole> cuts;
+        for (const auto& h : Siding{b, w}.holes) {  // with the ridge board's
+            const bool pop = h.kind == "pop", meshed = h.kind == "window" || h.kind == "vent";
+            // A pop door's leaf slides up its own height, in tracks.
+            const double out = pop ? beside + 2 * kIn : meshed ? beside : 0;
+            cuts.push_back({h.row, h.kind, h.u0 - out, h.u1 + out, pop || meshed ? h.z0 - beside : h.z0,
+                            pop      ? 2 * h.z1 - h.z0 + 3 * kIn + beside
+                            : meshed ? h.z1 + beside
+                                     : h.z1});
+        }
+        if (nestsInside(b.s) && b.s.choice("nests.wall") == w.side) {
+            const double u0 = inMm(b.s.length("nests.at")), z1 = inMm(b.s.length("nests.height")), clear = inMm(b.s.length("nests.clear"));
+            cuts.push_back({"nests", "nest", u0, u0 + inMm(openingWidth(b.s, "nests")), 0, z1 + 2 * clear + kIn});
+        }
+        const auto [from, to] = birdsAlong(b.s, w.side);
+        const double a = inMm(from) + (w.sloping ? t : 0), e = inMm(to) - (w.sloping ? t : 0);
+        int n = 0;
+        for (double u = a; e - u > kSameMm;) {
+            double next = e - u <= sheet ? e : std::floor((u + sheet) / spacing + 1e-9) * spacing;
+            if (next < e && e - next < least) next -= spacing;
+            const double peak = w.sloping ? inMm(b.shell.tallestPanel()) : b.underPlates(w, u, plates);
+            for (double z = 0; z < peak - kSameMm; z += tall) {
+                auto solids = sheetWithHoles(
+                    w, u, next, d, d + t, z, [&](double) { return std::min(peak, z + tall); }, cuts);
+                Bounds size;
+                for (auto& s : solids) {
+                    if (w.sloping)
+                        for (const double y : {0.0, b.deep}) s = cut(s, b.below(y, plates / b.shell.slopeAt(y).cosine()));
+                    if (!s.empty()) size.add(bounds(s));
+                }
+                std::erase_if(solids, [](const Solid& s) { return s.empty(); });
+                if (solids.empty() || size.size().z < kIn || std::max(size.size().x, size.size().y) < kIn) continue;
+                if (auto* p = b.add(w.side + "/lining/" + std::to_string(++n), "wall-lining", w.assembly(), System::inside, Form::sheet,
+                                    stock, {0, 0, 1}, w.u, std::move(solids)))
+                    p->side = w.side;
+            }
+            u = next;
+        }
+    }
 }
 
 void partitionCovers(Builder& b) {

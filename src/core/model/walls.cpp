@@ -19,12 +19,7 @@ struct Framer {
     std::optional<std::pair<double, double>> ridge{};  ///< along the wall, between the faces of the post under the ridge
 
     /// Underside of the top plates above the deck.
-    double underPlates(double u) const {
-        if (w.local == 0) return inMm(b.shell.otherWall()) - plates;
-        if (w.local == 2) return inMm(b.shell.lowWall()) - plates;
-        const double y = w.yAt(u);
-        return b.under(y) - b.floor - plates / b.shell.slopeAt(y).cosine();
-    }
+    double underPlates(double u) const { return b.underPlates(w, u, plates); }
     std::string id(std::string_view role, double u) const { return w.side + "/" + std::string{role} + "/" + tenths(u); }
     void put(std::string_view role, std::string name, std::string stock, Vec3 along, Vec3 wideAxis, Solid solid) {
         if (auto* p = b.lumber(std::move(name), role, w.assembly(), w.inside ? System::inside : System::walls, std::move(stock), along,

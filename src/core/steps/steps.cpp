@@ -31,6 +31,7 @@ constexpr Rule kOrder[] = {
      "leaf leaf-mesh leaf-pane window-track leaf-stile leaf-rail leaf-brace leaf-strip stop pop-leaf auto-door track ramp rung", "saw"},
     {"steps", System::openings, "stringer tread rail-post handrail", "saw treated"},
     {"mesh", System::openings, "*", "metal"},
+    {"lining", System::inside, "wall-lining", "saw dust"},
     {"partitions", System::inside, "bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh",
      "saw"},
     {"kickboards", System::inside, "kick-board", "saw"},
