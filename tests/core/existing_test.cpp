@@ -1,6 +1,7 @@
 // What stood before: drawn, carrying, neither cut nor bought; what is new in it is.
 #include <set>
 
+#include "core/advise/effect.h"
 #include "core/design/existing.h"
 #include "core/drawing/ruler.h"
 #include "core/drawing/views.h"
@@ -153,6 +154,25 @@ TEST(Existing, ShowsInDrawingsAndRulers) {
     EXPECT_EQ(stockRuler(*fresh->settled, *fresh->prices, false).lanes.size(), 3u);
     EXPECT_NE(modelJson(*a).find("\"existing\":true"), std::string::npos);
     EXPECT_EQ(modelJson(*fresh).find("\"existing\":true"), std::string::npos);
+}
+
+TEST(Existing, MeasuresAreNotTradedForCheaperOnes) {
+    const auto tried = [](const Design& d) {
+        std::set<std::string> keys;
+        for (const auto& changes : cheaperTrials(*answerTo(d))) keys.insert(changes.front().key);
+        return keys;
+    };
+    const auto kept = tried(shed({{"windows.1.existing", "yes"}, {"runs.1.existing", "frame"}})),
+               roofed = tried(shed({{"existing.roof", "new"}})), fresh = tried(shed({{"existing.what", "nothing"}}));
+    for (const auto* key : {"coop.width", "coop.depth", "coop.low_wall", "foundation.kind", "floor.deck", "skin.kind", "roof.cover",
+                            "roof.overhang", "frame.spacing", "windows.1.kind", "runs.1.length", "runs.1.top"}) {
+        EXPECT_FALSE(kept.contains(key)) << key;
+        EXPECT_TRUE(fresh.contains(key)) << key;
+    }
+    EXPECT_TRUE(kept.contains("mesh.kind") && roofed.contains("roof.cover") && roofed.contains("runs.1.length"));
+    // What nobody lifts is not the heaviest to lift.
+    const auto a = answerTo(shed());
+    EXPECT_FALSE(a->model->find(a->heaviestPart)->existing);
 }
 
 TEST(Existing, IsToBeProbed) {

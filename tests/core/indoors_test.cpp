@@ -1,5 +1,5 @@
 // A coop within a building: level joists and a ceiling instead of a roof.
-#include "core/drawing/ruler.h"
+#include "core/design/shell.h"
 #include "core/judge/holes.h"
 #include "some.h"
 

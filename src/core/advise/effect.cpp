@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/design/existing.h"
 #include "core/drawing/ruler.h"
 
 namespace oiko {
@@ -80,6 +81,7 @@ std::vector<std::vector<Change>> cheaperTrials(const Answer& now) {
                 const auto slot = slotKey("runs", run, field);
                 if (std::ranges::find(slots, slot) != slots.end()) length(slot, s.length(slot) - inches(less));
             }
+    std::erase_if(out, [&](const auto& changes) { return measured(s, changes.front().key); });
     return out;
 }
 

@@ -1,6 +1,9 @@
 #include "core/design/existing.h"
 
+#include <algorithm>
 #include <sstream>
+
+#include "core/design/layout.h"
 
 namespace oiko {
 
@@ -28,6 +31,21 @@ bool openingStands(Ask& ask, const std::string& row) {
     const auto list = row.substr(0, row.find('.'));
     return (list == "doors" || list == "windows" || list == "vents") && frameStands(ask, wallSlot(ask.choice(row + ".wall"))) &&
            ask.flag(row + ".existing");
+}
+
+bool measured(Ask& ask, std::string_view slot) {
+    if (!somethingStands(ask)) return false;
+    const auto anyWall = [&](auto stands) { return std::ranges::any_of(kSides, [&](auto side) { return stands(ask, wallSlot(side)); }); };
+    const auto row = std::string{slot.substr(0, slot.rfind('.'))};
+    if (slot.starts_with("coop.")) return anyWall(frameStands) || frameStands(ask, "existing.roof") || allStands(ask, "existing.base");
+    if (slot.starts_with("foundation.")) return allStands(ask, "existing.base");
+    if (slot == "floor.deck") return allStands(ask, "existing.floor");
+    if (slot == "frame.spacing") return anyWall(frameStands);
+    if (slot == "skin.kind") return anyWall(allStands);
+    if (slot == "roof.cover") return allStands(ask, "existing.roof");
+    if (slot.starts_with("roof.")) return frameStands(ask, "existing.roof");
+    if (slot.starts_with("runs.")) return frameStands(ask, row + ".existing");
+    return slot.starts_with("windows.") && openingStands(ask, row);
 }
 
 }  // namespace oiko

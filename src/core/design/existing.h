@@ -19,6 +19,8 @@ bool openingStands(Ask& ask, const std::string& row);
 std::set<std::string, std::less<>> replacedParts(Ask& ask);
 /// The same text with one more of them, or without one that is in it.
 std::string replacedToggled(Ask& ask, const std::string& part);
+/// The slot's value is what was measured: another one would not fit what is kept.
+bool measured(Ask& ask, std::string_view slot);
 /// The slot of a wall.
 inline std::string wallSlot(std::string_view side) { return "existing." + std::string{side}; }
 

@@ -4,6 +4,7 @@
 #include <iterator>
 #include <limits>
 
+#include "core/catalog/stock.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
