@@ -107,6 +107,22 @@ TEST(Existing, WallTakesANewVentByHand) {
     EXPECT_EQ(quantity(*none, "gravel-bag", "gravel"), 0);
 }
 
+TEST(Existing, FrameUnderNewBoardsGetsTheirBlocks) {
+    for (const auto* kind : {"board_batten", "metal"})
+        for (const auto* wall : {"frame", "kept"}) {
+            const auto a = answerTo(shed({{"skin.kind", kind}, {"existing.back", wall}}));
+            int fresh = 0, old = 0;
+            for (const auto& p : a->model->parts)
+                if (p.role == "nailer" && p.side == "back") ++(p.existing ? old : fresh);
+            EXPECT_EQ(old > 0, wall == std::string{"kept"}) << kind;
+            EXPECT_EQ(fresh > 0, wall == std::string{"frame"}) << kind;
+            EXPECT_EQ(astray(*a), "");
+        }
+    // So does an old frame behind new mesh get its braces.
+    const auto a = answerTo(shed({{"skin.open_front", "yes"}, {"existing.front", "frame"}, {"runs.1.side", "right"}}));
+    EXPECT_TRUE(std::ranges::any_of(a->model->parts, [](const Part& p) { return p.role == "brace" && p.side == "front" && !p.existing; }));
+}
+
 TEST(Existing, DoorKeepsItsHingesAndWindowGetsNewMesh) {
     const auto with = answerTo(shed({{"windows.1.existing", "yes"}})),
                without = answerTo(shed({{"windows.1.existing", "no"}, {"doors.1.existing", "no"}}));
