@@ -119,7 +119,11 @@ TEST(Existing, FrameUnderNewBoardsGetsTheirBlocks) {
             EXPECT_EQ(astray(*a), "");
         }
     // So does an old frame behind new mesh get its braces.
-    const auto a = answerTo(shed({{"skin.open_front", "yes"}, {"existing.front", "frame"}, {"runs.1.side", "right"}}));
+    const auto a = answerTo(shed({{"skin.open_front", "yes"},
+                                  {"existing.front", "frame"},
+                                  {"runs.1.side", "right"},
+                                  {"doors.1.wall", "back"},
+                                  {"nests.wall", "left"}}));
     EXPECT_TRUE(std::ranges::any_of(a->model->parts, [](const Part& p) { return p.role == "brace" && p.side == "front" && !p.existing; }));
 }
 
