@@ -70,6 +70,7 @@ TEST(Doors, AnAutomaticPopDoorIsAUnitOverItsOwnOpening) {
     for (const auto& more : std::vector<std::vector<Change>>{{},
                                                              {{"form.kind", "elevated"}, {"flock.count", "5"}, {"flock.size", "bantam"}},
                                                              {{"roost.lined", "yes"}, {"skin.kind", "shiplap"}, {"roof.form", "gable"}}}) {
+        if (sampled() && more.size() != 3) continue;
         auto changes = more;
         changes.push_back({"pops.1.kind", "automatic"});
         const auto a = answerTo(designWith(changes)), cord = answerTo(designWith(more));

@@ -22,6 +22,7 @@ TEST(Indoors, UnlikeCoopsAreSoundAndShut) {
                                           {{"form.kind", "elevated"}, {"flock.count", "4"}, {"roof.rafter", "2x6"}},
                                           {{"foundation.kind", "slab"}, {"existing.what", "standing"}, {"existing.back", "kept"}},
                                           {{"runs.1.top", "metal_sealed"}, {"coop.depth", "12ft"}, {"ceiling.kind", "ply-1/2"}}}) {
+        if (sampled() && more.size() != 2) continue;
         const auto a = answerTo(within(more));
         EXPECT_EQ(unsound(*a->model), "") << more.size();
         for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)

@@ -59,6 +59,7 @@ TEST(BoardAndBatten, UnlikeCoopsAreSoundShutAndNailed) {
              {{"doors.1.leaf", "split"}, {"mesh.kind", "hardware-cloth-1/4"}},
              {{"doors.1.leaf", "double"}, {"roof.form", "ceiling"}},
              {{"skin.open_front", "yes"}, {"runs.1.side", "right"}}}) {
+        if (sampled() && more.size() != 2) continue;
         const auto a = answerTo(wearing("board_batten", more));
         EXPECT_EQ(unsound(*a->model), "") << more.size();
         for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)
