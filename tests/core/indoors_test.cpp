@@ -51,7 +51,8 @@ TEST(Indoors, CeilingIsWhereTheRoofWasByHand) {
     EXPECT_NEAR(high, inMm(shell.floorTop + shell.lowWall() + inches(3.5)) + 25.4 / 16, 0.2);
     // A door as high as the keeper and 3 in under a header of 3 1/2 in and two plates.
     EXPECT_EQ(shell.lowWall(), inches(69 + 3 + 3.5 + 3));
-    for (const auto& f : answerTo(within())->findings) EXPECT_NE(f.state, State::fail) << f.id;
+    const auto whole = answerTo(within());
+    for (const auto& f : whole->findings) EXPECT_NE(f.state, State::fail) << f.id;
     // Three nails toed in at either plate; no hurricane ties, no snow.
     EXPECT_GE(needed(*a, "nail-8d", "toenail"), 2 * 3 * 5);
     EXPECT_EQ(needed(*a, "tie-rafter"), 0);
