@@ -160,6 +160,17 @@ TEST(Existing, PartsAreReplacedOneByOne) {
     EXPECT_TRUE(answerTo(back)->model->find(joist)->existing);
 }
 
+TEST(Existing, PartsNamedThatAreNotThereAreTold) {
+    const auto a = answerTo(shed({{"existing.replaced", "front/stud/71.2 nonsense floor/joist/1000"}}));
+    const auto f = std::ranges::find(a->findings, "existing.lost", &Finding::id);
+    ASSERT_NE(f, a->findings.end());
+    EXPECT_EQ(f->state, State::near);
+    EXPECT_EQ(f->value, 3 - (a->model->find("front/stud/71.2") ? 1 : 0));
+    const auto mended = answerTo(a->design.with(f->remedies[0]).value());
+    EXPECT_EQ(std::ranges::find(mended->findings, "existing.lost", &Finding::id), mended->findings.end());
+    EXPECT_EQ(mended->takeoff->pieces.size(), a->takeoff->pieces.size());
+}
+
 TEST(Existing, ShowsInDrawingsAndRulers) {
     const auto a = answerTo(shed({{"runs.1", ""}}));
     auto& s = *a->settled;

@@ -333,6 +333,17 @@ struct Court {
         for (const auto& p : m.parts)
             if (p.existing && p.form == Form::lumber) f.parts.push_back(p.id);
         f.remedies.push_back({{"existing.sound", "yes"}});
+        // A measure that changed moved some of those that were to be replaced, or took them away.
+        std::string found;
+        double lost = 0;
+        for (const auto& id : replacedParts(s))
+            if (m.find(id))
+                found += (found.empty() ? "" : " ") + id;
+            else
+                ++lost;
+        if (lost == 0) return;
+        auto& g = find("existing.lost", "others", lost, 0, "count", false, 0);
+        g.state = State::near, g.remedies.push_back({{"existing.replaced", found}});
     }
     /// Boards and metal hold no wall square as panels do.
     void bracing() {

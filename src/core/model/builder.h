@@ -71,6 +71,11 @@ public:
     /// The rafters' underside, lowered by `down` (vertical), and their top, on the slope at local y; what is below is kept.
     Plane below(double y, double down) const;
     Plane belowTop(double y) const { return below(y, -rafterDeep / shell.slopeAt(y).cosine()); }
+    /// What of a solid lies below both slopes, so far square under the rafters' underside (above it where negative).
+    Solid underRoof(Solid solid, double square) const {
+        for (const double y : {0.0, deep}) solid = cut(solid, below(y, square / shell.slopeAt(y).cosine()));
+        return solid;
+    }
     /// A solid built with y along a slope's v, heights above the deck, brought to its place.
     Solid placed(const Slope& slope, Solid solid) const;
 

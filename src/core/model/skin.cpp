@@ -191,8 +191,7 @@ struct Siding {
                     if (high - low < 2 * kIn) continue;
                     auto solid = w.box(u0, u1, -t - kTrim, -t, low, high);
                     // Under a deck they end below its lookouts.
-                    if (w.sloping)
-                        for (const double y : {0.0, b.deep}) solid = cut(solid, cover.decked ? b.below(y, 0) : b.belowTop(y));
+                    if (w.sloping) solid = b.underRoof(solid, cover.decked ? 0 : -b.rafterDeep);
                     if (!solid.empty() && bounds(solid).size().z >= 2 * kIn)
                         put("batten/" + tenths(c) + "/" + std::to_string(++n), "skin-batten", Form::lumber, stock, {0, 0, 1}, w.u, {solid});
                 }
@@ -228,8 +227,7 @@ struct Siding {
                     if (z1 - z0 < kSameMm) return;
                     for (auto& s : sheetWithHoles(
                              w, u0, u1, d0, d1, z0, [&](double) { return z1; }, cuts)) {
-                        if (w.sloping)
-                            for (const double y : {0.0, b.deep}) s = cut(s, b.belowTop(y));
+                        if (w.sloping) s = b.underRoof(s, -b.rafterDeep);
                         if (!s.empty()) solids.push_back(std::move(s));
                     }
                 };
@@ -363,8 +361,7 @@ void wallLining(Builder& b) {
                     w, u, next, d, d + t, z, [&](double) { return std::min(peak, z + tall); }, cuts);
                 Bounds size;
                 for (auto& s : solids) {
-                    if (w.sloping)
-                        for (const double y : {0.0, b.deep}) s = cut(s, b.below(y, plates / b.shell.slopeAt(y).cosine()));
+                    if (w.sloping) s = b.underRoof(s, plates);
                     if (!s.empty()) size.add(bounds(s));
                 }
                 std::erase_if(solids, [](const Solid& s) { return s.empty(); });

@@ -1,0 +1,163 @@
+// What the coop is and how it is framed: form, foundation, roof, rooms parted off, members.
+#include <algorithm>
+#include <cmath>
+
+#include "core/catalog/covers.h"
+#include "core/catalog/lumber.h"
+#include "core/catalog/skins.h"
+#include "core/design/gutter.h"
+#include "core/design/params.h"
+#include "core/design/partition.h"
+#include "core/design/rules.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+
+namespace oiko::table {
+namespace {
+
+bool onFrame(Ask& a) { return !onConcrete(a); }
+bool setPosts(Ask& a) { return a.choice("foundation.kind") == "set_posts"; }
+
+}  // namespace
+
+void addForm(std::vector<Param>& p) {
+    using enum Stage;
+    // Form
+    p.push_back(choice("form.kind", form, {"walk_in", "elevated"}, word("walk_in"), false));
+    p.push_back(choice("existing.what", form, {"nothing", "standing"}, word("nothing"), false));
+    p.push_back(stands(choice("existing.base", form, {"new", "kept"}, word("kept"), false)));
+    p.push_back(
+        onlyWhen(choice("existing.floor", form, kParts, word("kept"), false), [](Ask& a) { return somethingStands(a) && onFrame(a); }));
+    for (const auto key : {"existing.front", "existing.right", "existing.back", "existing.left"})
+        p.push_back(stands(choice(key, form, kParts, word("kept"), false)));
+    p.push_back(stands(choice("existing.roof", form, kParts, word("kept"), false)));
+    p.push_back(stands({"existing.replaced", form, Type::text, std::string{}, std::string{}, {}, word(""), false, {}}));
+    p.push_back(stands({"existing.sound", form, Type::flag, false, true, {}, always(false), false, {}}));
+    const auto base = [](Ask& a) {
+        return proposeBase(floorNeeded(a), wallsTake(a) + roomsAbout(a, "left") + roomsAbout(a, "right"),
+                           wallsTake(a) + roomsAbout(a, "front") + roomsAbout(a, "back"), elevated(a),
+                           a.isSet("coop.width") ? a.length("coop.width") : Length{},
+                           a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"),
+                           std::min(feet(12), alongRoof(a, "coop.depth")));
+    };
+    p.push_back(length("coop.width", form, feet(3), feet(16), [base](Ask& a) -> Value { return base(a).width; }));
+    p.push_back(length("coop.depth", form, feet(3), feet(12), [base](Ask& a) -> Value { return base(a).depth; }));
+    p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
+    p.push_back(choice("foundation.kind", form, {"skids", "pavers", "blocks", "posts", "set_posts", "slab", "curb"},
+                       [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
+    p.push_back(onlyWhen(
+        length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(24) : inches(18); }),
+        [](Ask& a) { return onPosts(a); }));
+    // Below frost is for the local code to say; 12 in is the least (IRC 2018 R403.1.4, from memory).
+    p.push_back(
+        onlyWhen(length("foundation.depth", form, inches(12), inches(48), [](Ask& a) -> Value { return inches(setPosts(a) ? 24 : 12); }),
+                 [](Ask& a) { return setPosts(a) || onConcrete(a); }));
+    p.push_back(onlyWhen(fixedLength("foundation.height", form, inches(4), inches(16), inches(8)), [](Ask& a) { return onConcrete(a); }));
+    p.push_back(onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false),
+                         [](Ask& a) { return setPosts(a) || onConcrete(a); }));
+    const auto roofed = [](Param q) { return onlyWhen(std::move(q), [](Ask& a) { return !indoors(a); }); };
+    p.push_back(roofed(choice("roof.cover", form,
+                              {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed",
+                               "shingles", "wood_shingles", "roll_roofing"},
+                              word("metal_lapped"), false)));
+    p.push_back(choice("roof.form", form, {"single_slope", "gable", "ceiling"}, word("single_slope"), false));
+    p.push_back(onlyWhen(choice("ceiling.kind", form, {"mesh", "ply-1/2"}, word("mesh"), false), indoors));
+    p.push_back(choice("roof.falls_to", form, kAllSides, word("back"), false));
+    p.push_back(roofed(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value {
+        // A gable's ties want height under its ridge.
+        return gable(a) ? pitch(6, 12) : roofCover(a.choice("roof.cover")).least >= pitch(3, 12) ? pitch(3, 12) : pitch(2, 12);
+    })));
+    p.push_back(onlyWhen(
+        angle("roof.other_pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value { return a.angle("roof.pitch"); }), gable));
+    p.push_back(onlyWhen(length("roof.ridge", form, kLeastSlope, feet(14),
+                                [](Ask& a) -> Value {
+                                    const auto fall = sideIndex(a.choice("roof.falls_to"));
+                                    const auto deep = a.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+                                    return bounded(Length::ticks(deep.count() / 2), kLeastSlope, feet(14));
+                                }),
+                         gable));
+    p.push_back(roofed(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9))));
+    p.push_back(roofed(fixedLength("roof.rake", form, inches(5), inches(18), inches(8))));
+    p.push_back(roofed(choice("roof.gutter", form, {"none", "barrels"}, word("none"), false)));
+    p.push_back(onlyWhen(choice(
+                             "roof.barrel", form, {"left", "right"},
+                             [](Ask& a) -> Value {
+                                 const auto& low = a.choice("roof.falls_to");
+                                 return std::string{barrelFree(a, low, "left") || !barrelFree(a, low, "right") ? "left" : "right"};
+                             },
+                             true),
+                         [](Ask& a) { return !indoors(a) && a.choice("roof.gutter") != "none"; }));
+    // Rooms parted off at an end of the coop, under the slope of its roof.
+    p.push_back(choice("partitions.*.wall", form, kAllSides, [](Ask& a) -> Value {
+        const auto fall = sideIndex(a.choice("roof.falls_to"));
+        std::vector<std::string_view> ends{kSides[(fall + 1) % 4], kSides[(fall + 3) % 4]};
+        // Where a door has been put, and no run; each at an end of its own.
+        const auto put = [&](std::string_view list, std::string_view field, std::string_view end) {
+            return std::ranges::any_of(a.rows(list), [&](int r) {
+                const auto key = slotKey(list, r, field);
+                return r != a.row() && a.isSet(key) && a.choice(key) == end;
+            });
+        };
+        std::ranges::stable_partition(ends, [&](auto end) { return put("doors", "wall", end); });
+        std::ranges::stable_partition(ends, [&](auto end) { return !put("runs", "side", end) && !put("pops", "wall", end); });
+        std::ranges::stable_partition(ends, [&](auto end) { return !put("partitions", "wall", end); });
+        for (const int row : a.rows("partitions"))
+            if (row < a.row() && !a.isSet(slotKey("partitions", row, "wall")) && a.choice(slotKey("partitions", row, "wall")) == ends[0])
+                std::ranges::reverse(ends);
+        return std::string{ends[0]};
+    }));
+    p.push_back(length("partitions.*.room", form, kLeastRoom, feet(12), [](Ask& a) -> Value {
+        // Between a quarter and two fifths of the inside. Common practice.
+        const auto& wall = a.choice(mine("partitions", a) + ".wall");
+        const auto along = wallLength(a, rightOf(wall)) - kWallDeep * 2;
+        const auto least = std::max(kLeastRoom, a.length(mine("partitions", a) + ".door_width") + kSwingClear);
+        const auto wanted = bounded(Length::ticks(along.count() * 3 / 10), inches(36), inches(60));
+        return bounded(roomBetweenRafters(a, mine("partitions", a), std::max(wanted, least), least), kLeastRoom, feet(12));
+    }));
+    p.push_back(choice("partitions.*.cover", form, {"mesh", "plain-1/2"}, word("mesh"), false));
+    // A board to step over keeps the litter in.
+    p.push_back(fixedLength("partitions.*.sill", form, inches(5), inches(16), inches(6)));
+    p.push_back(fixedLength("partitions.*.door_width", form, inches(20), inches(36), inches(28)));
+    p.push_back(length("partitions.*.door_height", form, inches(36), inches(84), [](Ask& a) -> Value {
+        const auto self = mine("partitions", a);
+        const auto sill = a.length(self + ".sill");
+        return bounded(std::min(a.length("keeper.height") + inches(3), partitionHead(a, shellOf(a), self)) - sill, inches(36), inches(84));
+    }));
+    p.push_back(length("partitions.*.door_at", form, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("partitions", a);
+        const auto& wall = a.choice(self + ".wall");
+        const auto wide = a.length(self + ".door_width"), high = a.length("keeper.height") + inches(3);
+        const auto shell = shellOf(a);
+        // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
+        const auto ridge = shell.ridgeOn(wall);
+        if (!ridge || leftOf(wall) != a.choice("roost.wall")) return easyEntry(a, wall, wide, high);
+        const auto last = wallLength(a, wall) - kCornerClear - wide;
+        auto at = last;
+        while (at > kCornerClear && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) &&
+               highestHead(shell, wall, at, wide) < high)
+            at = at - inches(0.5);
+        return at;
+    }));
+    // Frame
+    p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
+    p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value {
+        // Under a steep roof the siding would end below a single plate.
+        const bool reaches = sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest(a), skinThick(a.choice("skin.kind"))) <= kPlate;
+        return std::string{elevated(a) && reaches ? "single" : "doubled"};
+    }));
+    p.push_back(onlyWhen(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }), onFrame));
+    p.push_back(onlyWhen(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false), onFrame));
+    p.push_back(onlyWhen(
+        choice("floor.deck", frame, {"ply-1/2", "ply-3/4"},
+               [](Ask& a) -> Value { return std::string{elevated(a) && a.choice("floor.spacing") == "16in" ? "ply-1/2" : "ply-3/4"}; }),
+        onFrame));
+    p.push_back(
+        onlyWhen(choice("floor.cover", frame, {"bare", "paint", "vinyl"}, word("bare"), false), [](Ask& a) { return !earthFloor(a); }));
+    p.push_back(choice("roof.rafter", frame, {"2x4", "2x6", "2x8"}, [](Ask& a) -> Value { return rafterFor(a); }));
+    p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
+    p.push_back(onlyWhen(choice("roof.deck", frame, {"ply-1/2", "osb-7/16", "ply-3/4"}, word("ply-1/2"), false),
+                         [](Ask& a) { return roofCover(coverOf(a)).decked; }));
+    p.push_back(choice("wood.species", frame, {"spf", "hf", "dfl"}, word("spf"), false));
+}
+
+}  // namespace oiko::table

@@ -1,0 +1,191 @@
+// What stands in the coop and in its runs, and the runs themselves.
+#include <algorithm>
+#include <cmath>
+
+#include "core/catalog/covers.h"
+#include "core/design/params.h"
+#include "core/design/partition.h"
+#include "core/design/rules.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+
+namespace oiko::table {
+namespace {
+
+bool ownRoof(Ask& a) { return a.choice(slotKey("runs", a.row(), "top")) != "shared"; }
+
+}  // namespace
+
+void addInside(std::vector<Param>& p) {
+    using enum Stage;
+    // Inside
+    p.push_back(choice("roost.wall", inside, kAllSides, [](Ask& a) -> Value {
+        const auto doors = a.rows("doors");
+        if (doors.empty()) return std::string{"back"};
+        // Along the back, out of the way of whoever comes in; across from a door that is in the back itself. Not in a room parted off.
+        std::vector<std::string_view> order{"back", "front", "left", "right"};
+        if (a.choice(slotKey("doors", doors.front(), "wall")) == "back") std::swap(order[0], order[1]);
+        std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
+        return std::string{order.front()};
+    }));
+    p.push_back(choice("roost.stock", inside, {"2x2", "2x4"}, word("2x2"), false));
+    p.push_back(count("roost.count", inside, 1, 8, [](Ask& a) -> Value {
+        const auto [from, to] = birdsAlong(a, a.choice("roost.wall"));
+        const auto bar = to - from - roostClear(a) * 2;
+        const auto need = sizeClass(a.choice("flock.size")).roost * birdsSizedFor(a);
+        const auto wall = a.choice("roost.wall");
+        const auto across = birdsAcross(a, wall) - inches(18) - kInsideFittings;
+        const auto fit = across / a.length("roost.apart") + 1;
+        return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
+    }));
+    p.push_back(length("roost.height", inside, inches(8), inches(60), [](Ask& a) -> Value {
+        const auto over = a.length("nests.height") + inches(elevated(a) ? 10 : 14);
+        return bounded(over, inches(8), inches(60));
+    }));
+    p.push_back(fixedLength("roost.step", inside, Length{}, inches(16), Length{}));
+    p.push_back({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
+    p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
+    // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
+    p.push_back({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});
+    p.push_back(choice("bath.place", inside, {"none", "coop", "run"}, word("none"), false));
+    p.push_back(choice("feed.place", inside, {"coop", "run"}, word("coop"), false));
+    p.push_back(length("feed.height", inside, inches(4), inches(14), [](Ask& a) -> Value {
+        const auto& size = a.choice("flock.size");
+        return inches(size == "bantam" ? 6 : size == "heavy" ? 10 : 8);
+    }));
+    p.push_back(count("feed.count", inside, 0, 10, [](Ask& a) -> Value {
+        return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(feedPounds(a) / kFeederPounds - 1e-9)), 1, 10);
+    }));
+    p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
+        return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)), 1, 10);
+    }));
+    p.push_back(choice("nests.kind", inside, {"outside", "inside"}, word("outside"), false));
+    p.push_back(onlyWhen(choice("nests.door", inside, {"lid", "front"}, word("lid"), false), [](Ask& a) { return !nestsInside(a); }));
+    p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
+        const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), a.length("nests.clear"));
+        if (!nestsInside(a)) return sideWithRoom(a, "nests", wanted, sidesButRuns(a, {"left", "right", "front", "back"}));
+        // Not under the roosts.
+        std::vector<std::string_view> order{"left", "right", "front", "back"};
+        std::erase(order, a.choice("roost.wall"));
+        return sideWithRoom(a, "nests", wanted, order);
+    }));
+    p.push_back(
+        length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }));
+    p.push_back(count("nests.count", inside, 1, 9, [](Ask& a) -> Value {
+        const auto clear = a.length("nests.clear");
+        const auto room = std::min(widestGap(a, a.choice("nests.wall"), "nests"), kWidestNestRow) - kNestBoard;
+        const auto fit = room / (clear + kNestBoard);
+        return std::min<std::int64_t>(12, std::max<std::int64_t>(1, std::min(fit, nestsNeeded(birdsSizedFor(a)))));
+    }));
+    p.push_back(length("nests.height", inside, inches(5), inches(36), [](Ask& a) -> Value { return inches(elevated(a) ? 6 : 20); }));
+    p.push_back(length("nests.at", inside, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto wall = a.choice("nests.wall");
+        const auto w = openingWidth(a, "nests");
+        if (!nestsInside(a)) return freePlace(a, wall, "nests", w, awayFromRoost(a, wall, w));
+        // Beside the roosts' zone, so that the far corner stays free to walk.
+        const auto [from, to] = birdsAlong(a, wall);
+        const auto roost = a.choice("roost.wall");
+        const bool atLeft = leftOf(wall) == roost, atRight = rightOf(wall) == roost;
+        return freePlace(a, wall, "nests", w,
+                         atLeft    ? from + roostZone(a)
+                         : atRight ? to - roostZone(a) - w
+                                   : centred(a, "nests", wall, w));
+    }));
+    // Run
+    p.push_back(choice("runs.*.side", run, kAllSides, [](Ask& a) -> Value {
+        // Each on a side of its own; the coop's roof goes on over its ends.
+        const auto fall = sideIndex(a.choice("roof.falls_to"));
+        std::vector<std::string_view> taken, order{"right", "front", "left", "back"};
+        for (const int row : a.rows("runs"))
+            if (const auto key = slotKey("runs", row, "side"); row < a.row() || (row > a.row() && a.isSet(key)))
+                taken.push_back(a.choice(key));
+        if (!ownRoof(a)) order = {kSides[(fall + 3) % 4], kSides[(fall + 1) % 4]};
+        // Where nests or doors have been put, or a room is parted off, no run.
+        const auto free = [&](std::string_view s) {
+            const auto put = [&](const std::string& key) { return a.isSet(key) && a.choice(key) == s; };
+            return !put("nests.wall") && std::ranges::none_of(a.rows("doors"), [&](int r) { return put(slotKey("doors", r, "wall")); }) &&
+                   std::ranges::none_of(a.rows("partitions"), [&](int r) { return a.choice(slotKey("partitions", r, "wall")) == s; });
+        };
+        std::ranges::stable_partition(order, free);
+        std::erase_if(order, [&](auto s) { return std::ranges::find(taken, s) != taken.end(); });
+        if (!ownRoof(a) || !taken.empty() || order.empty() || (!free("right") && free(order.front())))
+            return std::string{order.empty() ? "right" : order.front()};
+        // A run of 14 ft that is too small along the short side of a walk-in goes along the front, under the high eave.
+        const double need = inSquareFeet(runShare(a));
+        return std::string{!elevated(a) && need > 14 * inFeet(a.length("coop.depth")) && a.length("coop.depth") >= feet(6) &&
+                                   a.length("coop.width") > a.length("coop.depth")
+                               ? "front"
+                               : "right"};
+    }));
+    p.push_back(onlyWhen(length("runs.*.width", run, feet(3), feet(32),
+                                [](Ask& a) -> Value {
+                                    // As wide as the wall; past its corner where the run's floor would be too small at its longest.
+                                    const auto self = mine("runs", a);
+                                    const auto wall = wallLength(a, a.choice(self + ".side")) - a.length(self + ".at");
+                                    const auto half = inches(6);
+                                    const auto need = mm(inSquareMetres(runShare(a)) * 1e6 / inMm(longestRun(a, self)));
+                                    if (need <= wall) return bounded(wall, feet(3), feet(32));
+                                    return bounded(
+                                        std::max(half * ((need.count() + half.count() - 1) / half.count()), wall + kLeastPastCorner),
+                                        feet(3), feet(32));
+                                }),
+                         ownRoof));
+    p.push_back(length("runs.*.length", run, feet(4), feet(32), [](Ask& a) -> Value {
+        // The ground under the coop does for some of it.
+        const bool under = onPosts(a) && a.flag(slotKey("runs", a.row(), "under"));
+        const auto need = inSquareMetres(runShare(a) - (under ? underFloor(a) : Area{})) * 1e6;
+        const auto half = inches(6);
+        const auto self = mine("runs", a);
+        const auto l = mm(need / inMm(runWidth(a, self)));
+        return bounded(half * ((l.count() + half.count() - 1) / half.count()), feet(4), longestRun(a, self));
+    }));
+    p.push_back(onlyWhen(length("runs.*.at", run, Length{}, feet(12), always(Length{}), false), ownRoof));
+    p.push_back(choice(
+        "runs.*.top", run,
+        {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed", "mesh", "shared"},
+        [](Ask& a) -> Value { return std::string{indoors(a) ? "mesh" : "metal_sealed"}; }, false));
+    p.push_back(onlyWhen(angle("runs.*.pitch", run, pitch(0.5, 12), pitch(6, 12),
+                               [](Ask& a) -> Value {
+                                   const auto& top = a.choice(mine("runs", a) + ".top");
+                                   return top == "mesh" ? pitch(0.5, 12) : std::max(roofCover(top).least, pitch(1, 12));
+                               }),
+                         ownRoof));
+    p.push_back(onlyWhen(
+        length("runs.*.height", run, feet(3), feet(8),
+               [](Ask& a) -> Value {
+                   const auto eighth = inches(0.5);
+                   const auto shell = shellOf(a);
+                   const auto runOn = a.choice(mine("runs", a) + ".side");
+                   auto most = roofEdge(shell, runOn) - kRunRoofThick;
+                   // Its roof passes under the vents of that wall.
+                   for (const int row : a.rows("vents"))
+                       if (const auto v = "vents." + std::to_string(row); a.choice(v + ".wall") == runOn)
+                           most = std::min(most, shell.floorTop + highestHead(shell, runOn, a.length(v + ".at"), a.length(v + ".width")) -
+                                                     a.length(v + ".height") - kRunRoofThick);
+                   return bounded(std::min(inches(80), eighth * (most.count() / eighth.count())), feet(3), feet(8));
+               }),
+        ownRoof));
+    p.push_back(choice("runs.*.gate", run, {"outer", "left", "right"}, [](Ask& a) -> Value {
+        // Where a post under the ridge leaves too little room beside it, the gate goes in a side.
+        const auto place = runPlace(a, mine("runs", a));
+        return std::string{place.shared && runOuterPosts(a, place)[1] < inches(26) ? "left" : "outer"};
+    }));
+    p.push_back(length("runs.*.gate_width", run, inches(18), inches(48), [](Ask& a) -> Value {
+        const auto place = runPlace(a, mine("runs", a));
+        auto most = runWidth(a, place.key) - inches(16);
+        if (place.shared)
+            most = (a.choice(place.key + ".gate") == "outer" ? runOuterPosts(a, place) : runSidePosts(a, place))[1] - inches(8);
+        return bounded(most, inches(18), inches(32));
+    }));
+    p.push_back(onlyWhen({"runs.*.under", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return onPosts(a); }));
+    p.push_back(onlyWhen({"runs.*.passage", run, Type::flag, false, true, {}, always(true), false, {}},
+                         [](Ask& a) { return runPassage(a, runPlace(a, mine("runs", a))).has_value(); }));
+    p.push_back(stands(choice("runs.*.existing", run, kParts, word("new"), false)));
+    p.push_back(onlyWhen(count("run.perches", run, 0, 4, always(std::int64_t{0}), false), [](Ask& a) { return !a.rows("runs").empty(); }));
+    p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
+    p.push_back(choice("mesh.upper", run, {"same", "netting-1"}, word("same"), false));
+    p.push_back(choice("apron.kind", run, {"flat", "buried"}, word("flat"), false));
+    p.push_back(fixedLength("apron.width", run, Length{}, inches(24), inches(18)));
+}
+
+}  // namespace oiko::table

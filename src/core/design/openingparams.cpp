@@ -1,0 +1,202 @@
+// What opens in the walls, and what they wear.
+#include <algorithm>
+#include <cmath>
+
+#include "core/design/ground.h"
+#include "core/design/params.h"
+#include "core/design/rules.h"
+#include "core/design/shell.h"
+#include "core/design/sizing.h"
+
+namespace oiko::table {
+namespace {
+
+/// Whether what opens there was in its wall before: of a row whose wall stands.
+Param inOldWall(std::string_view key, std::string_view list, Rule rule) {
+    return onlyWhen({key, Stage::openings, Type::flag, false, true, {}, std::move(rule), true, {}},
+                    [list](Ask& a) { return frameStands(a, wallSlot(side(a, list))); });
+}
+
+/// From the ground before a door up to the floor.
+Length stepUp(Ask& a) {
+    const auto self = mine("doors", a);
+    const auto at = a.length(self + ".at");
+    return floorOver(a, outsideWall(a, side(a, "doors"), at, at + a.length(self + ".width"), feet(2)));
+}
+
+/// Room for the head of a row's opening, over the deck, where it stands.
+Length headRoom(Ask& a, std::string_view list) {
+    const auto self = mine(list, a);
+    return highestHead(shellOf(a), side(a, list), a.length(self + ".at"), a.length(self + ".width"));
+}
+
+}  // namespace
+
+void addOpenings(std::vector<Param>& p) {
+    using enum Stage;
+    // Openings
+    p.push_back(choice("doors.*.kind", openings, {"people_door", "clean_out"},
+                       [](Ask& a) -> Value { return std::string{elevated(a) ? "clean_out" : "people_door"}; }));
+    p.push_back(choice("doors.*.wall", openings, kAllSides, [](Ask& a) -> Value {
+        // Who walks in wants the height under the ridge; who leans in, the long side.
+        const auto free = sidesButRuns(a, {"front", "left", "back", "right"});
+        auto order = elevated(a) ? free : endsFirst(a, free);
+        // Into the room that is parted off, if there is one.
+        std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) > Length{}; });
+        return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
+    }));
+    p.push_back(choice("doors.*.leaf", openings, {"single", "split", "double"}, word("single"), false));
+    p.push_back(length("doors.*.width", openings, inches(18), inches(72), [](Ask& a) -> Value {
+        const auto self = mine("doors", a);
+        const auto room = widestGap(a, side(a, "doors"), self);
+        // A clean-out is as wide as can be, but leaves its wall room for a window.
+        const auto want =
+            a.choice(self + ".kind") == "people_door" ? inches(32) : std::min(inches(42), std::max(inches(24), room - inches(20)));
+        const bool two = a.choice(self + ".leaf") == "double";
+        return bounded(widestPlace(a, side(a, "doors"), self, two ? std::max(want, inches(48)) : want), inches(18), inches(72));
+    }));
+    p.push_back(length("doors.*.height", openings, inches(14), inches(84), [](Ask& a) -> Value {
+        const auto self = mine("doors", a);
+        const auto want = a.choice(self + ".kind") == "people_door" ? a.length("keeper.height") + inches(3) : inches(28);
+        auto most = headRoom(a, "doors");
+        if (const auto shell = shellOf(a); shell.eaveSide(side(a, "doors"))) {
+            const auto& slope = shell.slopeOver(side(a, "doors"));
+            most = std::min(most, mm(slope.under(slope.span + inMm(shell.overhang + inches(1.5)))) - inches(2));
+        }
+        return bounded(std::min(want, most), inches(14), inches(84));
+    }));
+    p.push_back(length("doors.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("doors", a);
+        const auto wall = side(a, "doors");
+        const auto w = a.length(self + ".width");
+        return freePlace(a, wall, self, w,
+                         a.choice(self + ".kind") == "people_door" ? easyEntry(a, wall, w, a.length("keeper.height") + inches(3))
+                                                                   : centred(a, self, wall, w));
+    }));
+    // One steps over a foot, not over more. Common practice. Where the ground would cover the lowest step there are none.
+    p.push_back(
+        onlyWhen({"doors.*.steps",
+                  openings,
+                  Type::flag,
+                  false,
+                  true,
+                  {},
+                  [](Ask& a) -> Value { return stepUp(a) > feet(1) && stepsLie(a, mine("doors", a)).clear(); },
+                  true,
+                  {}},
+                 [](Ask& a) { return !elevated(a) && a.choice(mine("doors", a) + ".kind") == "people_door" && stepUp(a) > kLeastSteps; }));
+    // A shed has one door.
+    p.push_back(inOldWall("doors.*.existing", "doors", [](Ask& a) -> Value { return a.row() == a.rows("doors").front(); }));
+    p.push_back(choice("pops.*.wall", openings, kAllSides, [](Ask& a) -> Value {
+        // A pop door a run, one after another.
+        const auto pops = a.rows("pops"), runs = a.rows("runs");
+        if (runs.empty()) return std::string{"right"};
+        const auto n = static_cast<std::size_t>(std::ranges::find(pops, a.row()) - pops.begin());
+        return a.choice(slotKey("runs", runs[n % runs.size()], "side"));
+    }));
+    p.push_back(choice("pops.*.kind", openings, {"slide", "automatic"}, word("slide"), false));
+    const auto popSize = [](Length usual, Length unit) {
+        return [usual, unit](Ask& a) -> Value {
+            if (a.choice(mine("pops", a) + ".kind") == "automatic") return unit;
+            return a.choice("flock.size") == "bantam" ? usual - inches(2) : usual;
+        };
+    };
+    p.push_back(length("pops.*.width", openings, inches(8), inches(20), popSize(inches(12), kUnitWide)));
+    p.push_back(length("pops.*.height", openings, inches(10), inches(24), popSize(inches(14), kUnitHigh)));
+    p.push_back(length("pops.*.sill", openings, inches(5), inches(30), [](Ask& a) -> Value { return inches(elevated(a) ? 5 : 8); }));
+    p.push_back(length("pops.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("pops", a);
+        const auto wall = side(a, "pops");
+        const auto w = a.length(self + ".width");
+        return freePlace(a, wall, self, w, awayFromRoost(a, wall, w));
+    }));
+    p.push_back(angle("pops.*.ramp", openings, degrees(15), degrees(45), [](Ask& a) -> Value {
+        // 30 to 35 degrees is usual; a short run asks for a steeper one, 45 at most, and one piece of a sheet does. Common practice.
+        const auto run = runOn(a, side(a, "pops"));
+        const auto ramp = rampLie(a, mine("pops", a));
+        double least = inDegrees(ramp.noLonger(inMm(inches(95))));
+        if (!run.empty()) least = std::max(least, inDegrees(ramp.within(inMm(a.length(run + ".length") - inches(11)))));
+        return std::clamp(degrees(std::ceil(least)), degrees(30), degrees(45));
+    }));
+    p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane", "lift_out", "sliding", "fixed"}, word("pane"), false));
+    p.push_back(choice("windows.*.wall", openings, kAllSides, [](Ask& a) -> Value {
+        return sideWithRoom(a, mine("windows", a), inches(20), runsLast(a, {"front", "right", "left", "back"}));
+    }));
+    p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
+        // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
+        const double floor = inSquareFeet(clearFloor(a));
+        const double open =
+            static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * sizeClass(a.choice("flock.size")).floorShare - floor / 10;
+        const auto want = inches(std::clamp(std::ceil(open * 144 / 30 / static_cast<double>(a.rows("windows").size())), 18.0, 48.0));
+        return bounded(widestPlace(a, side(a, "windows"), mine("windows", a), want), inches(10), inches(60));
+    }));
+    p.push_back(length("windows.*.height", openings, inches(10), inches(48), [](Ask& a) -> Value {
+        const auto self = mine("windows", a);
+        auto most = headRoom(a, "windows");
+        if (const auto beam = runBeamBefore(a, shellOf(a), side(a, "windows"), a.length(self + ".at"), a.length(self + ".width")))
+            most = std::min(most, *beam - inches(0.5));
+        return bounded(std::min(inches(30), most - inches(8)), inches(10), inches(48));
+    }));
+    p.push_back(length("windows.*.sill", openings, inches(5), inches(72), [](Ask& a) -> Value {
+        const auto self = mine("windows", a);
+        auto most = headRoom(a, "windows");
+        if (const auto beam = runBeamBefore(a, shellOf(a), side(a, "windows"), a.length(self + ".at"), a.length(self + ".width")))
+            most = std::min(most, *beam - inches(0.5));
+        return bounded(std::min(inches(elevated(a) ? 12 : 42), most - a.length(self + ".height")), inches(5), inches(72));
+    }));
+    p.push_back(length("windows.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("windows", a);
+        const auto wall = side(a, "windows");
+        const auto w = a.length(self + ".width");
+        return freePlace(a, wall, self, w, centred(a, self, wall, w));
+    }));
+    p.push_back(inOldWall("windows.*.existing", "windows", always(false)));
+    p.push_back(choice("vents.*.wall", openings, kAllSides, [](Ask& a) -> Value {
+        const std::vector<std::string_view> odd{"back", "left", "front", "right"}, even{"front", "right", "left", "back"};
+        // Across from one another; over the run's roof only where a walk-in's wall is high enough for both.
+        const auto& order = a.row() % 2 == 1 ? odd : even;
+        const auto self = mine("vents", a);
+        if (!elevated(a)) return sideWithRoom(a, self, inches(24), endsFirst(a, order));
+        const auto clear = runsLast(a, order);
+        // Even a narrow vent elsewhere is better than one that presses the run's roof down.
+        const bool elsewhere =
+            std::ranges::any_of(clear, [&](auto s) { return runOn(a, s).empty() && widestGap(a, s, self) >= inches(14); });
+        return sideWithRoom(a, self, inches(elsewhere ? 14 : 24), clear);
+    }));
+    p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
+        const auto room = widestGap(a, side(a, "vents"), mine("vents", a));
+        // High under a ridge is the vents' place; elsewhere a wall keeps room for a window.
+        if (!elevated(a) && shellOf(a).ridgeOn(side(a, "vents")))
+            return bounded(widestPlace(a, side(a, "vents"), mine("vents", a), inches(36)), inches(8), feet(12));
+        return bounded(std::min({room, inches(48), std::max(inches(14), room - inches(48))}), inches(8), feet(12));
+    }));
+    p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {
+        // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
+        double wide = 0;
+        for (const int row : a.rows("vents")) wide += inMm(a.length(slotKey("vents", row, "width")));
+        const auto floor = clearFloor(a);
+        const auto half = inches(0.5);
+        const auto need = mm(static_cast<double>(floor.count()) / 10 / wide);
+        const auto room = headRoom(a, "vents") - inches(8);
+        return bounded(std::min(half * ((need.count() + half.count() - 1) / half.count()), room), inches(3), inches(16));
+    }));
+    p.push_back(length("vents.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+        const auto self = mine("vents", a);
+        const auto wall = side(a, "vents");
+        const auto w = a.length(self + ".width");
+        const auto ridge = shellOf(a).ridgeOn(wall);
+        return freePlace(a, wall, self, w, ridge ? *ridge - Length::ticks(w.count() / 2) : centred(a, self, wall, w));
+    }));
+    p.push_back(inOldWall("vents.*.existing", "vents", always(false)));
+    // Skin
+    p.push_back(choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove", "board_batten", "metal"},
+                       word("grooved-5/8"), false));
+    for (const auto key : {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"})
+        p.push_back({key, skin, Type::flag, false, true, {}, always(false), false, {}});
+    p.push_back(onlyWhen(choice("skin.lower", skin, {"none", "24in", "36in", "48in"}, word("none"), false),
+                         [](Ask& a) { return std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); }); }));
+    p.push_back(choice("skin.lining", skin, {"none", "ply-1/2", "wipe-1/8"}, word("none"), false));
+    p.push_back(count("finish.coats", skin, 1, 3, always(std::int64_t{2}), false));
+}
+
+}  // namespace oiko::table
