@@ -239,6 +239,13 @@ void expectWhole(const Answer& a, const std::string& which) {
     EXPECT_EQ(net, a.bill.net) << which;
     EXPECT_EQ(a.bill.total, a.bill.net + a.bill.tax) << which;
     for (int g = 0; g < kGroups; ++g) EXPECT_EQ(groups[g], a.bill.groups[g].value_or(Money{})) << which;
+    // Whatever is told has its words.
+    for (const auto& p : a.model->parts)
+        if (!words::has("part." + p.role)) ADD_FAILURE() << which << "no word for " << p.role;
+    for (const auto& h : a.takeoff->hardware)
+        if (!words::has("fixing." + h.rule) || !words::has("item." + h.item)) ADD_FAILURE() << which << "no word for " << h.rule << h.item;
+    for (const auto& f : a.findings) EXPECT_TRUE(words::has("finding." + f.id)) << f.id;
+    for (const auto& s : *a.steps) EXPECT_TRUE(words::has("step." + s.id)) << s.id;
     // No sliver: no strip ripped under half an inch, no lumber under 2 in but trim.
     for (const auto& p : a.takeoff->pieces)
         if (p.form == Form::lumber && p.system != System::openings && p.system != System::skin && p.role != "rung")

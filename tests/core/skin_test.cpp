@@ -185,6 +185,37 @@ TEST(Skins, ThatHoldNoWallSquareSaySo) {
     }
 }
 
+TEST(Boards, ThatAreCutRoundAnythingSaySoAndNoOthers) {
+    // What a board of its told length, width and ends would be, against what it is.
+    int plain = 0, fitted = 0;
+    for (const auto& more : std::vector<std::vector<Change>>{{}, {{"roof.form", "gable"}, {"roof.falls_to", "right"}}}) {
+        const auto a = answerTo(wearing("board_batten", more));
+        for (const auto& piece : a->takeoff->pieces) {
+            const auto& p = a->model->parts[piece.parts[0]];
+            if (p.role != "siding" && p.role != "skin-batten") continue;
+            EXPECT_TRUE(piece.saw.notches.empty()) << p.id << " has no birdsmouth";
+            const double wide = p.extent(p.wide), thick = p.extent(p.thick()),
+                         tan0 = std::tan(std::fabs(piece.saw.start.miterDeg) * kPi / 180),
+                         tan1 = std::tan(std::fabs(piece.saw.end.miterDeg) * kPi / 180);
+            const double whole = wide * (p.extent(p.along) - wide * (tan0 + tan1) / 2), is = p.volumeMm3() / thick;
+            if (piece.saw.fitted)
+                EXPECT_GT(std::fabs(is - whole), 20)
+                    << p.id << " is what it is told to be: a peak is more than its one slope, a notch less";
+            else
+                EXPECT_NEAR(is, whole, 1 + 0.002 * whole) << p.id;
+            EXPECT_EQ(piece.measureFirst, piece.saw.fitted) << p.id;
+            ++(piece.saw.fitted ? fitted : plain);
+        }
+    }
+    EXPECT_GE(plain, 30);
+    EXPECT_GE(fitted, 5);
+    // Level boards too: those beside a window that its sill cuts into.
+    const auto a = answerTo(wearing("shiplap", {{"windows.1.wall", "front"}}));
+    EXPECT_TRUE(std::ranges::any_of(a->takeoff->pieces, [](const Piece& p) { return p.role == "siding" && p.saw.fitted; }));
+    for (const auto& p : a->takeoff->pieces)
+        if (p.role == "siding") EXPECT_TRUE(p.saw.notches.empty());
+}
+
 TEST(BoardAndBatten, BoardsGapsBattensAndBlocksByHand) {
     // 10 ft: twelve boards of 9 1/4 in a quarter apart are 9 1/2 in a piece; the thirteenth would be 6 in wide.
     const auto a = answerTo(wearing(

@@ -118,6 +118,8 @@ Table cutListTable(const Takeoff& t) {
             note = {"note.steps", {std::int64_t{p.saw.steps.count}, mm(p.saw.steps.riseMm), mm(p.saw.steps.goingMm)}};
         else if (!p.saw.notches.empty())
             note = {"note.birdsmouth", {mm(p.saw.notches.front().depthMm)}};
+        else if (p.saw.fitted)
+            note = {"note.fitted", {}};
         else if (p.ripped)
             note = {"note.rip", {}};
         else if (p.openings)

@@ -102,6 +102,7 @@ SawSettings sawSettings(const Part& p) {
             low = std::min(low, dot(v, f.a)), high = std::max(high, dot(v, f.a)), edge = std::min(edge, dot(v, f.w));
     SawSettings out;
     double startArea = 0, endArea = 0;
+    std::optional<Plane> start, end;  // of the faces that the ends are told by
     for (std::size_t i = 0; i < p.solids.size(); ++i) {
         const auto& s = p.solids[i];
         for (std::size_t k = 0; k < s.faces.size(); ++k) {
@@ -112,8 +113,8 @@ SawSettings sawSettings(const Part& p) {
                 faceLow = std::min(faceLow, dot(s.vertices[v], f.a)), faceHigh = std::max(faceHigh, dot(s.vertices[v], f.a));
             const double a = area(s, k);
             const EndCut cut{std::atan2(-n.y, std::fabs(n.x)) * 180 / kPi, std::asin(std::clamp(-n.z, -1.0, 1.0)) * 180 / kPi};
-            if (n.x < 0 && faceLow < low + kTouchMm && a > startArea) out.start = cut, startArea = a;
-            if (n.x > 0 && faceHigh > high - kTouchMm && a > endArea) out.end = cut, endArea = a;
+            if (n.x < 0 && faceLow < low + kTouchMm && a > startArea) out.start = cut, startArea = a, start = facePlane(s, k);
+            if (n.x > 0 && faceHigh > high - kTouchMm && a > endArea) out.end = cut, endArea = a, end = facePlane(s, k);
         }
     }
     const auto tidy = [](double& v) {
@@ -121,6 +122,19 @@ SawSettings sawSettings(const Part& p) {
         if (v == 0) v = 0;
     };
     for (auto* c : {&out.start, &out.end}) tidy(c->miterDeg), tidy(c->bevelDeg);
+    if (p.system == System::skin) {
+        // Boards have no seats; what is cut across them in no end's plane is cut to fit.
+        const auto same = [](const std::optional<Plane>& a, const Plane& b) {
+            return a && dot(a->normal, b.normal) > 1 - 1e-6 && std::fabs(a->offset - b.offset) < kTouchMm;
+        };
+        for (std::size_t i = 0; i < p.solids.size(); ++i)
+            for (std::size_t k = 0; k < p.solids[i].faces.size(); ++k) {
+                const auto plane = facePlane(p.solids[i], k);
+                const bool within = i < p.inner.size() && std::ranges::find(p.inner[i], k) != p.inner[i].end();
+                if (!within && std::fabs(dot(plane.normal, f.a)) >= 0.05 && !same(start, plane) && !same(end, plane)) out.fitted = true;
+            }
+        return out;
+    }
     // A notch shows as a seat: a face inside the length that is neither an edge nor parallel to an end.
     for (std::size_t i = 0; p.solids.size() > 1 && i < p.solids.size(); ++i) {
         const auto& s = p.solids[i];
@@ -199,6 +213,7 @@ Takeoff takeOff(const Model& model, Settled& settled) {
                 piece.saw = sawSettings(p);
                 const double across = std::max(p.extent(p.wide), p.extent(p.thick()));
                 piece.ripped = across < inMm(size->wide) - 0.5;
+                piece.measureFirst |= piece.saw.fitted;
             }
             // Grooves run upright; a deck's face grain runs across what carries it.
             piece.grain = faced || p.role == "deck" || p.role == "roof-deck";

@@ -31,7 +31,8 @@ struct Steps {
 struct SawSettings {
     EndCut start, end;
     std::vector<Notch> notches;
-    Steps steps;  ///< where there are any, neither ends nor notches are told: a drawing shows them
+    Steps steps;          ///< where there are any, neither ends nor notches are told: a drawing shows them
+    bool fitted = false;  ///< of the skin: cut round an opening or to two slopes, which no setting tells
 };
 SawSettings sawSettings(const Part& lumber);
 
