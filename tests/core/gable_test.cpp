@@ -255,8 +255,8 @@ TEST(GableSlopes, MeasureThereAndBackAndMeetAtTheRidge) {
         << "both roofs' tops meet over the ridge";
     EXPECT_GE(inMm(profile(ridgeStock(shell))->wide), inMm(shell.rafterDeep) / std::cos(inRadians(pitch(7, 12))));
     // What a wall's siding loses under a steep roof, by hand: 7/12 of the seat and the panel.
-    const double seat = inInches(birdsmouthSeat(shell.rafterDeep, pitch(7, 12), kWallDeep));
-    EXPECT_NEAR(inInches(sidingDrop(shell.rafterDeep, pitch(7, 12), inches(0.59375))), 7.0 / 12 * (seat + 0.59375), 1e-6);
+    const double seat = inInches(birdsmouthSeat(shell.rafterDeep, pitch(7, 12), shell.wallDeep));
+    EXPECT_NEAR(inInches(sidingDrop(shell.rafterDeep, pitch(7, 12), shell.wallDeep, inches(0.59375))), 7.0 / 12 * (seat + 0.59375), 1e-6);
 }
 
 TEST(GableCoops, StandOverEveryFlockWithNothingFailingThatASlopeDoesNotFail) {

@@ -92,6 +92,11 @@ Design randomDesign(Dice& dice, Tally& tally) {
         const auto lower = std::string{kLower[dice.below(4)]};
         if (attempt({{kOpen[dice.below(4)], "yes"}, {"skin.lower", lower}})) ++tally.choices["skin.lower=" + lower];
     }
+    if (dice.below(4) == 0) {
+        static constexpr const char *kLining[] = {"ply-1/2", "wipe-1/8"}, *kFoam[] = {"none", "foam-1", "foam-1-1/2", "foam-2"};
+        const auto foam = std::string{kFoam[dice.below(4)]};
+        if (attempt({{"skin.lining", kLining[dice.below(2)]}, {"skin.insulation", foam}})) ++tally.choices["skin.insulation=" + foam];
+    }
     static constexpr const char* kPoured[] = {"set_posts", "slab", "curb"};
     if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(3)]}});
     static constexpr const char* kDeckedCovers[] = {"shingles", "wood_shingles", "roll_roofing"};
@@ -139,7 +144,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
             attempt({{slotKey(list, d.nextRow(list), placeField(list)), kSide[dice.below(4)]}});
         }
     }
-    const int changes = 4 + static_cast<int>(dice.below(9));
+    const int changes = 6 + static_cast<int>(dice.below(13));
     for (int i = 0; i < changes; ++i) {
         Settled s{d};
         const auto slots = s.slots();
@@ -310,6 +315,9 @@ TEST(OnceFound, StaysMended) {
          {{"form.kind", "elevated"}, {"flock.double", "yes"}, {"roof.falls_to", "left"}, {"roost.apart", "1' 10 7/16\""}, {"runs.1", ""}}},
         {"skids of 12' 5 1/4\" with nothing longer than 14'", {{"coop.width", "12' 5 1/4\""}, {"stock.longest", "14ft"}, {"runs.1", ""}}},
         {"a shutter wider than a sheet", {{"windows.1.kind", "shutter"}, {"windows.1.wall", "front"}, {"windows.1.width", "4' 10\""}}},
+        {"a lookout in the upper corner board behind thin siding",
+         {{"form.kind", "elevated"}, {"skin.kind", "grooved-3/8"}, {"roof.cover", "roll_roofing"}, {"roof.pitch", "33.46480264°"}}},
+        {"blocks of an open wall in its braces", {{"skin.open_right", "yes"}, {"runs.1.side", "left"}, {"roof.falls_to", "right"}}},
         {"a tie in the end wall",
          {{"coop.width", "12' 2 3/8\""},
           {"roof.form", "gable"},

@@ -18,10 +18,22 @@ TEST(Profiles, AreTheDressedSizesOfTheSoftwoodStandard) {
     const struct {
         const char* name;
         double thick, wide;
-    } published[] = {
-        {"1x10", 0.75, 9.25},        {"1x2", 0.75, 1.5},           {"1x3", 0.75, 2.5},   {"1x4", 0.75, 3.5}, {"1x6", 0.75, 5.5},
-        {"shiplap-1x8", 0.75, 7.25}, {"matched-1x6", 0.75, 5.375}, {"2x2", 1.5, 1.5},    {"2x4", 1.5, 3.5},  {"2x6", 1.5, 5.5},
-        {"2x8", 1.5, 7.25},          {"2x10", 1.5, 9.25},          {"2x12", 1.5, 11.25}, {"4x4", 3.5, 3.5},  {"4x6", 3.5, 5.5}};
+    } published[] = {{"1x10", 0.75, 9.25},
+                     {"1x2", 0.75, 1.5},
+                     {"1x3", 0.75, 2.5},
+                     {"1x4", 0.75, 3.5},
+                     {"1x6", 0.75, 5.5},
+                     {"shiplap-1x8", 0.75, 7.25},
+                     {"matched-1x6", 0.75, 5.375},
+                     {"2x2", 1.5, 1.5},
+                     {"2x3", 1.5, 2.5},
+                     {"2x4", 1.5, 3.5},
+                     {"2x6", 1.5, 5.5},
+                     {"2x8", 1.5, 7.25},
+                     {"2x10", 1.5, 9.25},
+                     {"2x12", 1.5, 11.25},
+                     {"4x4", 3.5, 3.5},
+                     {"4x6", 3.5, 5.5}};
     ASSERT_EQ(std::size(published), kProfiles.size());
     for (const auto& row : published) {
         const auto* p = profile(row.name);
@@ -130,7 +142,7 @@ TEST(BirdsmouthSeat, NeverNotchesMoreThanAQuarter) {
 TEST(Shell, TwelveFeetOfSpanAtFourInTwelveRisesFourFeet) {
     // 12 ft between the plates' seats at 4/12 with an 8 ft low wall: the high wall is 12 ft.
     Shell s;
-    s.deep = feet(12) + kWallDeep;
+    s.wallDeep = inches(3.5), s.deep = feet(12) + s.wallDeep;
     s.slopes = {{true, 0, pitch(4, 12), 4.0 / 12, inMm(s.deep), 0, inMm(feet(8)) + (inMm(s.deep) - 88.9) / 3, feet(8), inches(3.5), {}}};
     EXPECT_EQ(s.otherWall(), feet(12));
     EXPECT_NEAR(s.rafterUndersideMm(0) - s.rafterUndersideMm(inMm(feet(12))), inMm(feet(4)), 1e-6);

@@ -26,6 +26,7 @@ inline constexpr std::array kProfiles{
     Profile{"shiplap-1x8", inches(0.75), inches(7.25), kPs20Worked},
     Profile{"matched-1x6", inches(0.75), inches(5.375), kPs20Worked},
     Profile{"2x2", inches(1.5), inches(1.5), kPs20},
+    Profile{"2x3", inches(1.5), inches(2.5), kPs20},
     Profile{"2x4", inches(1.5), inches(3.5), kPs20},
     Profile{"2x6", inches(1.5), inches(5.5), kPs20},
     Profile{"2x8", inches(1.5), inches(7.25), kPs20},
@@ -51,13 +52,15 @@ struct Wood {
     std::string_view name;
     double bending, shear, bearing, elasticity, specificGravity;
     Source source;
-    bool sized = false;  ///< bending stands for this depth already: no size factor
+    bool sized = false;                    ///< bending stands for this depth already: no size factor
+    double compression = 0, stiffMin = 0;  ///< along the grain, F_c; E_min, for columns; of those that the program frames with
 };
 inline constexpr Source kNds4A{"NDS Supplement", "2018", "Table 4A; G from NDS Table 12.3.3A"};
 inline constexpr Source kNds4B{"NDS Supplement", "2018", "Table 4B; G from NDS Table 12.3.3A"};
 /// No. 2, as sold. From memory.
-inline constexpr std::array kWoods{Wood{"spf", 875, 135, 425, 1.4e6, 0.42, kNds4A}, Wood{"hf", 850, 150, 405, 1.3e6, 0.43, kNds4A},
-                                   Wood{"dfl", 900, 180, 625, 1.6e6, 0.50, kNds4A}};
+inline constexpr std::array kWoods{Wood{"spf", 875, 135, 425, 1.4e6, 0.42, kNds4A, false, 1150, 510000},
+                                   Wood{"hf", 850, 150, 405, 1.3e6, 0.43, kNds4A, false, 1300, 470000},
+                                   Wood{"dfl", 900, 180, 625, 1.6e6, 0.50, kNds4A, false, 1350, 580000}};
 constexpr const Wood& wood(std::string_view name) { return *std::ranges::find(kWoods, name, &Wood::name); }
 
 inline constexpr std::array<std::string_view, 4> kSpecies{"DF-L", "HF", "SPF", "SP"}, kGrades{"SS", "No.1", "No.2", "No.3"};

@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 71> kIds{
+constexpr std::array<std::string_view, 76> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -29,7 +29,7 @@ constexpr std::array<std::string_view, 71> kIds{
     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
     "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",       "pop.tall",
-    "ground.pavers"};
+    "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -71,7 +71,7 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
             return Clash{"rafter.bearing", key, "roof.rafter", {slope.pitch, s.choice("roof.rafter"), slope.seat, kLeastBearing}};
     }
     for (const auto& slope : shell.slopes) {
-        const auto drop = sidingDrop(shell.rafterDeep, slope.pitch, skinThick(s.choice("skin.kind")));
+        const auto drop = sidingDrop(shell.rafterDeep, slope.pitch, shell.wallDeep, skinThick(s.choice("skin.kind")));
         if (drop > shell.plates)
             return Clash{"siding.eave",
                          slope.toBack ? "roof.pitch" : "roof.other_pitch",
@@ -83,7 +83,7 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
         const auto room = mm(ridgeUndersideMm(shell)) - std::max(shell.lowWall(), shell.otherWall());
         if (room < kTieDeep) {
             // So much steeper, on half an inch in a foot, that the ridge rises by what is missing.
-            const double more = inMm(kTieDeep - room) / (shell.slopes[0].span - inMm(kWallDeep));
+            const double more = inMm(kTieDeep - room) / (shell.slopes[0].span - inMm(shell.wallDeep));
             const auto steeper = pitch(std::ceil((shell.slopes[0].rise + more) * 24 + 0.5) / 2, 12);
             return Clash{"ridge.ties", "roof.pitch", "roof.form", {room, kTieDeep}, Change{"roof.pitch", exactAngle(steeper)}};
         }
@@ -113,6 +113,20 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
                      Change{"skin.lower", most >= inches(36)   ? "36in"
                                           : most >= inches(24) ? "24in"
                                                                : "none"}};
+    // A stud bends inwards before it is shorter than 50 times its depth (NDS 2018 3.7.1.4).
+    if (const auto tall = studTall(shell), most = shell.wallDeep * 50; tall > most)
+        return Clash{"stud.tall",
+                     "frame.stud",
+                     "coop.low_wall",
+                     {s.choice("frame.stud"), tall, most},
+                     Change{"frame.stud", tall > inches(2.5) * 50 ? "2x4" : "2x3"}};
+    if (s.applies("skin.insulation"))
+        if (const auto& foam = s.choice("skin.insulation"); foam != "none" && thicknessOf(foam) > shell.wallDeep)
+            return Clash{"stud.foam",
+                         "skin.insulation",
+                         "frame.stud",
+                         {thicknessOf(foam), s.choice("frame.stud")},
+                         Change{"skin.insulation", "foam-1-1/2"}};
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     // Panels reach from an inch below the deck to the rafters' underside; the longest sold is 10 ft.
     const auto panel = shell.tallestPanel();

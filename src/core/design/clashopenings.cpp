@@ -59,6 +59,10 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          {keyRef(heightKey(o)), o.sill + o.height, head},
                          o.sill + inches(3) < head && o.row != "nests" ? std::optional{Change{o.row + ".height", written(head - o.sill, s)}}
                                                                        : std::nullopt};
+        if (const auto most = shell.widestHeader(o.wall); o.width > most && !(o.row == "nests" && nestsInside(s)))
+            return Clash{"stud.header", sizeKey(o), "frame.stud", {keyRef(sizeKey(o)), o.width, most}, Change{"frame.stud", "2x4"}};
+        if (o.row.starts_with("windows") && shell.light() && s.choice(o.row + ".kind") == "sliding")
+            return Clash{"stud.slides", o.row + ".kind", "frame.stud", {s.choice("frame.stud")}, Change{o.row + ".kind", "pane"}};
         // A leaf of siding stands upright in its sheet, a quarter narrower than its opening.
         if (const auto most = inches(48.25); o.row.starts_with("windows") && o.width > most && s.choice(o.row + ".kind") == "shutter")
             return Clash{"shutter.sheet",

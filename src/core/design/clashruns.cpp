@@ -33,7 +33,7 @@ std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace&
                      eave > feet(3) ? std::optional{Change{r + ".height", written(eave, s)}} : std::nullopt};
     const auto least = run.top == "mesh" ? pitch(0.5, 12) : roofCover(run.top).least;
     if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
-    const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(run.length - kWallDeep));
+    const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(run.length - kPost));
     if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};
     const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
     const double a = inRadians(fall);
@@ -52,6 +52,9 @@ std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPla
                      "roof.falls_to",
                      {Ref{"side." + run.side}, Ref{"side." + s.choice("roof.falls_to")}},
                      Change{run.key + ".side", std::string{kSides[(sideIndex(s.choice("roof.falls_to")) + 3) % 4]}}};
+    // A beam as wide as a 4x4 carries its rafters' seats as the plates of a 2x4 wall do.
+    if (shell.light() && !shell.gable())
+        return Clash{"stud.shared", "frame.stud", run.key + ".top", {s.choice("frame.stud")}, Change{"frame.stud", "2x4"}};
     // Under a ridge three posts stand at its far end, each on a block of its own.
     const auto posts = runOuterPosts(s, run);
     for (std::size_t i = 1; i < posts.size(); ++i)
@@ -83,7 +86,7 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
         if (o.vent) continue;  // vents have nothing outside that a post would meet
         // The run's posts beside the coop stand clear of openings, or an opening lies wholly in or out of it.
         for (const auto edge : runInnerPosts(s, run))
-            if (const auto post = run.at + edge; o.at < post + kWallDeep + kBesidePost && post < o.at + o.width + kBesidePost)
+            if (const auto post = run.at + edge; o.at < post + kPost + kBesidePost && post < o.at + o.width + kBesidePost)
                 return Clash{"run.opening", o.row + ".at", r + (run.shared ? ".top" : ".at"), {keyRef(o.row + ".at"), keyRef(r + ".at")}};
         // Under the coop's own roof there is room for a leaf to swing.
         if (o.row.starts_with("doors") && !run.shared)
@@ -168,10 +171,10 @@ std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
             return Clash{"ground.runfall", corner, run.key + ".length", {fall, kRunFall}};
         // Beside the coop and at its far end, with the ground before its gate.
         const auto gate = s.length(run.key + ".gate_width");
-        const auto along = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, kWallDeep);
+        const auto along = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, kPost);
         const auto farther = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, run.length + gate);
         const auto high = runHeight(s, run);
-        const auto far = run.shared ? high : high - mm(std::tan(inRadians(s.angle(run.key + ".pitch"))) * inMm(run.length - kWallDeep));
+        const auto far = run.shared ? high : high - mm(std::tan(inRadians(s.angle(run.key + ".pitch"))) * inMm(run.length - kPost));
         if (const auto least = std::min(high - mm(g.highest(along)), far - mm(g.highest(farther))); least < inches(36))
             return Clash{"ground.run", corner, run.key + (run.shared ? ".length" : ".height"), {least, inches(36)}};
     }

@@ -109,7 +109,7 @@ void addForm(std::vector<Param>& p) {
     p.push_back(length("partitions.*.room", form, kLeastRoom, feet(12), [](Ask& a) -> Value {
         // Between a quarter and two fifths of the inside. Common practice.
         const auto& wall = a.choice(mine("partitions", a) + ".wall");
-        const auto along = wallLength(a, rightOf(wall)) - kWallDeep * 2;
+        const auto along = wallLength(a, rightOf(wall)) - wallDeep(a) * 2;
         const auto least = std::max(kLeastRoom, a.length(mine("partitions", a) + ".door_width") + kSwingClear);
         const auto wanted = bounded(Length::ticks(along.count() * 3 / 10), inches(36), inches(60));
         return bounded(roomBetweenRafters(a, mine("partitions", a), std::max(wanted, least), least), kLeastRoom, feet(12));
@@ -139,10 +139,12 @@ void addForm(std::vector<Param>& p) {
         return at;
     }));
     // Frame
+    p.push_back(choice("frame.stud", frame, {"2x4", "2x3", "2x2"}, word("2x4"), false));
     p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value {
         // Under a steep roof the siding would end below a single plate.
-        const bool reaches = sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest(a), skinThick(a.choice("skin.kind"))) <= kPlate;
+        const bool reaches =
+            sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest(a), wallDeep(a), skinThick(a.choice("skin.kind"))) <= kPlate;
         return std::string{elevated(a) && reaches ? "single" : "doubled"};
     }));
     p.push_back(onlyWhen(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }), onFrame));
@@ -151,6 +153,7 @@ void addForm(std::vector<Param>& p) {
         choice("floor.deck", frame, {"ply-1/2", "ply-3/4"},
                [](Ask& a) -> Value { return std::string{elevated(a) && a.choice("floor.spacing") == "16in" ? "ply-1/2" : "ply-3/4"}; }),
         onFrame));
+    p.push_back(onlyWhen(choice("floor.insulation", frame, kFoams, word("none"), false), onFrame));
     p.push_back(
         onlyWhen(choice("floor.cover", frame, {"bare", "paint", "vinyl"}, word("bare"), false), [](Ask& a) { return !earthFloor(a); }));
     p.push_back(choice("roof.rafter", frame, {"2x4", "2x6", "2x8"}, [](Ask& a) -> Value { return rafterFor(a); }));

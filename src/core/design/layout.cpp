@@ -92,7 +92,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     const bool birds = self == "nests" || self.starts_with("pops");
     for (const auto& p : partitions(ask)) {
         const bool barred = birds || (!p.mesh && !self.starts_with("doors"));
-        const auto whole = wallLength(ask, side), end = p.reach(), start = end - kWallDeep - p.cover;
+        const auto whole = wallLength(ask, side), end = p.reach(), start = end - p.wallDeep - p.cover;
         if (side == p.wall && barred) out.push_back({p.key, Length{}, whole});
         if (side == p.wall || side == opposite(p.wall)) continue;
         // The room lies at the left or the right end of the walls beside its own.
@@ -105,7 +105,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         for (const auto& run : runPlaces(ask))
             if (run.side == side)
                 for (const auto post : runInnerPosts(ask, run))
-                    out.push_back({run.key, run.at + post - kBesidePost, run.at + post + kWallDeep + kBesidePost});
+                    out.push_back({run.key, run.at + post - kBesidePost, run.at + post + kPost + kBesidePost});
     return out;
 }
 
@@ -161,8 +161,8 @@ Length freePlace(Ask& ask, std::string_view side, std::string_view self, Length 
 
 Length widestPlace(Ask& ask, std::string_view side, std::string_view self, Length most) {
     const auto free = gaps(ask, side, self);
-    most = std::min(most, widestGap(ask, side, self));
     const auto shell = shellOf(ask);
+    most = std::min({most, widestGap(ask, side, self), shell.widestHeader(side)});
     if (!shell.ridgeOn(side)) return most;
     for (auto w = most; w >= inches(8); w = w - inches(0.5))
         if (!places(shell, side, free, w).empty()) return w;

@@ -164,7 +164,7 @@ void addOpenings(std::vector<Param>& p) {
         return sideWithRoom(a, self, inches(elsewhere ? 14 : 24), clear);
     }));
     p.push_back(length("vents.*.width", openings, inches(8), feet(12), [](Ask& a) -> Value {
-        const auto room = widestGap(a, side(a, "vents"), mine("vents", a));
+        const auto room = std::min(widestGap(a, side(a, "vents"), mine("vents", a)), shellOf(a).widestHeader(side(a, "vents")));
         // High under a ridge is the vents' place; elsewhere a wall keeps room for a window.
         if (!elevated(a) && shellOf(a).ridgeOn(side(a, "vents")))
             return bounded(widestPlace(a, side(a, "vents"), mine("vents", a), inches(36)), inches(8), feet(12));
@@ -196,6 +196,8 @@ void addOpenings(std::vector<Param>& p) {
     p.push_back(onlyWhen(choice("skin.lower", skin, {"none", "24in", "36in", "48in"}, word("none"), false),
                          [](Ask& a) { return std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); }); }));
     p.push_back(choice("skin.lining", skin, {"none", "ply-1/2", "wipe-1/8"}, word("none"), false));
+    p.push_back(
+        onlyWhen(choice("skin.insulation", skin, kFoams, word("none"), false), [](Ask& a) { return a.choice("skin.lining") != "none"; }));
     p.push_back(count("finish.coats", skin, 1, 3, always(std::int64_t{2}), false));
 }
 

@@ -15,7 +15,7 @@ using Rule = std::function<Value(Ask&)>;
 using Options = std::vector<std::string_view>;
 inline const Options kAllSides{kSides[0], kSides[1], kSides[2], kSides[3]};
 /// What of a system can stand already.
-inline const Options kParts{"new", "frame", "kept"};
+inline const Options kParts{"new", "frame", "kept"}, kFoams{"none", "foam-1", "foam-1-1/2", "foam-2"};
 
 inline Rule always(Value v) {
     return [v = std::move(v)](Ask&) { return v; };

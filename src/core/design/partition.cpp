@@ -25,8 +25,8 @@ std::vector<Partition> partitions(Ask& ask) {
     std::vector<Partition> out;
     for (const int row : ask.rows("partitions")) {
         const auto key = partitionKey(row), stock = coverStock(ask, key);
-        out.push_back(
-            {key, ask.choice(key + ".wall"), ask.length(key + ".room"), ask.choice(key + ".cover") == "mesh", stock, thicknessOf(stock)});
+        out.push_back({key, ask.choice(key + ".wall"), ask.length(key + ".room"), ask.choice(key + ".cover") == "mesh", stock,
+                       thicknessOf(stock), wallDeep(ask)});
     }
     return out;
 }
@@ -34,7 +34,7 @@ std::vector<Partition> partitions(Ask& ask) {
 Length roomsAt(Ask& ask, std::string_view wall) {
     Length sum;
     for (const auto& p : partitions(ask))
-        if (p.wall == wall) sum += p.reach() - kWallDeep;
+        if (p.wall == wall) sum += p.reach() - p.wallDeep;
     return sum;
 }
 
@@ -43,17 +43,17 @@ Length roomsAbout(Ask& ask, std::string_view wall) {
     for (const int row : ask.rows("partitions")) {
         const auto room = slotKey("partitions", row, "room");
         if (ask.choice(slotKey("partitions", row, "wall")) == wall)
-            sum += (ask.isSet(room) ? ask.length(room) : inches(42)) + inches(0.5) + kWallDeep;
+            sum += (ask.isSet(room) ? ask.length(room) : inches(42)) + inches(0.5) + wallDeep(ask);
     }
     return sum;
 }
 
 std::pair<Length, Length> birdsAlong(Ask& ask, std::string_view side) {
-    return {kWallDeep + roomsAt(ask, leftOf(side)), wallLength(ask, side) - kWallDeep - roomsAt(ask, rightOf(side))};
+    return {wallDeep(ask) + roomsAt(ask, leftOf(side)), wallLength(ask, side) - wallDeep(ask) - roomsAt(ask, rightOf(side))};
 }
 
 Length birdsAcross(Ask& ask, std::string_view side) {
-    return wallLength(ask, leftOf(side)) - kWallDeep * 2 - roomsAt(ask, side) - roomsAt(ask, opposite(side));
+    return wallLength(ask, leftOf(side)) - wallDeep(ask) * 2 - roomsAt(ask, side) - roomsAt(ask, opposite(side));
 }
 
 bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width) {
@@ -70,9 +70,9 @@ Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
 Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least) {
     const auto& wall = ask.choice(key + ".wall");
     const int local = (sideIndex(wall) - sideIndex(ask.choice("roof.falls_to")) + 6) % 4;
-    const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), wallDeep = inMm(kWallDeep);
+    const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), frame = inMm(wallDeep(ask));
     const auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value()));
-    const auto ties = ask.choice("roof.form") == "gable" ? tiesBeside(rafters, wide) : std::vector<double>{};
+    const auto ties = ask.choice("roof.form") == "gable" ? tiesBeside(rafters, wide, frame) : std::vector<double>{};
     // The frame stands under rafters, but not where a tie passes; the cover goes up beside both. Seen from the room's end wall.
     const auto meets = [&](const std::vector<double>& bars, double from, double to) {
         return std::ranges::any_of(bars, [&](double x) {
@@ -81,12 +81,12 @@ Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Lengt
         });
     };
     const auto free = [&](Length room) {
-        const double from = wallDeep + inMm(room);
-        return !meets(rafters, from, from + cover) && !meets(ties, from, from + cover + wallDeep);
+        const double from = frame + inMm(room);
+        return !meets(rafters, from, from + cover) && !meets(ties, from, from + cover + frame);
     };
     auto best = wanted;
     auto off = feet(100);
-    const auto most = mm(wide) - kWallDeep * 3 - kLeastBirds;
+    const auto most = mm(wide) - wallDeep(ask) * 3 - kLeastBirds;
     // The wanted depth itself, and every quarter of an inch.
     const auto offer = [&](Length room) {
         const auto d = room > wanted ? room - wanted : wanted - room;

@@ -17,8 +17,9 @@ struct Partition {
     bool mesh = false;
     std::string stock;  ///< of its cover: the mesh, or a sheet
     Length cover;       ///< thickness of its mesh or sheet, which faces the room
+    Length wallDeep;    ///< of the walls' studs and its own
     /// From the end wall's outer face to the face of its studs towards the birds.
-    Length reach() const { return kWallDeep + room + cover + kWallDeep; }
+    Length reach() const { return wallDeep + room + cover + wallDeep; }
 };
 std::string partitionKey(int row);  ///< "partitions.1"
 std::vector<Partition> partitions(Ask& ask);

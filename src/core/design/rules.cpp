@@ -76,7 +76,7 @@ std::string rafterFor(Ask& a) {
     const auto clear = rafterRun(a) - inches(gable(a) ? 4.25 : 7);
     for (const auto size : {"2x4", "2x6"})
         if (clearSpan(w, *profile(size), spacing, load).clear >= clear &&
-            birdsmouthSeat(profile(size)->wide, steepest(a), kWallDeep) >= kLeastBearing)
+            birdsmouthSeat(profile(size)->wide, steepest(a), wallDeep(a)) >= kLeastBearing)
             return size;
     return "2x8";
 }
@@ -112,7 +112,7 @@ Length lowWallFor(Ask& a) {
         if (const auto pop = "pops." + std::to_string(row), wall = a.choice(pop + ".wall");
             !runOn(a, wall).empty() && (wall == fall || (gable(a) && wall == opposite(fall))))
             low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + inches(5.5) + kRunRoofThick + inches(2) +
-                                    mm(drop * inMm(overhangOf(a) + kWallDeep)));
+                                    mm(drop * inMm(overhangOf(a) + wallDeep(a))));
     return upTo(low);
 }
 

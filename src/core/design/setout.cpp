@@ -26,9 +26,9 @@ std::vector<double> blockable(std::vector<double> starts, double thick) {
 
 std::vector<double> raftersOver(double wide, double spacing) { return blockable(layout(0, wide, spacing)); }
 
-std::vector<double> tiesBeside(const std::vector<double>& xs, double wide) {
+std::vector<double> tiesBeside(const std::vector<double>& xs, double wide, double wallDeep) {
     std::vector<double> ties;
-    const double last = wide - inMm(kWallDeep) - kLeastBlock, t = kTwoByMm;
+    const double last = wide - wallDeep - kLeastBlock, t = kTwoByMm;
     for (std::size_t i = 1; i + 1 < xs.size(); ++i)
         if (xs[i] + 2 * t <= last)
             ties.push_back(xs[i] + t);

@@ -13,7 +13,7 @@ std::vector<double> blockable(std::vector<double> starts, double thick = kTwoByM
 /// Rafters over the coop itself, from the local left wall's outer face; over runs the roof has layouts of its own.
 std::vector<double> raftersOver(double wide, double spacing);
 /// The ties beside them under a ridge, one to an inner pair: to its right, or to its left where an end wall and what is fixed inside to it
-/// are too near. One nearer still is held by that wall.
-std::vector<double> tiesBeside(const std::vector<double>& rafters, double wide);
+/// so deep, are too near. One nearer still is held by that wall.
+std::vector<double> tiesBeside(const std::vector<double>& rafters, double wide, double wallDeep);
 
 }  // namespace oiko

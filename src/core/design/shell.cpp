@@ -17,7 +17,7 @@ int Shell::localSide(std::string_view side) const { return (sideIndex(side) - tu
 
 Length Shell::headroom() const {
     // A gable's ties lie on the higher of its walls.
-    const double t = inMm(kWallDeep);
+    const double t = inMm(wallDeep);
     return std::min(lowestWall(), mm(std::min(rafterUndersideMm(t), rafterUndersideMm(inMm(deep) - t))));
 }
 
@@ -99,6 +99,14 @@ Shell shellOf(Ask& ask) {
     const auto w = ask.length("coop.width"), d = ask.length("coop.depth");
     s.wide = fall % 2 == 0 ? w : d;
     s.deep = fall % 2 == 0 ? d : w;
+    s.wallDeep = wallDeep(ask);
+    if (s.light()) {
+        // One member alone, without the tenth and a half that repeated ones get.
+        const auto load = roofLoad(ask, coverOf(ask));
+        const auto carried = Length::ticks(carriedBy(ask).count() * 115 / 100);
+        for (std::size_t i = 0; i < std::size(kHeaders); ++i)
+            s.carries[i] = clearSpan(wood(ask.choice("wood.species")), *profile(kHeaders[i]), carried, load).clear;
+    }
     s.plates = kPlate * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
     s.rafterDeep = profile(ask.choice("roof.rafter"))->wide;
     s.overhang = overhangOf(ask);
@@ -117,7 +125,7 @@ Shell shellOf(Ask& ask) {
         Slope x;
         x.toBack = toBack, x.y0 = y0, x.pitch = pitch, x.rise = std::tan(inRadians(pitch)), x.span = span;
         x.start = gable ? inMm(s.ridgeThick) / 2 : -inMm(s.overhang);
-        x.seat = birdsmouthSeat(s.rafterDeep, pitch, kWallDeep);
+        x.seat = birdsmouthSeat(s.rafterDeep, pitch, s.wallDeep);
         x.rafterLength = sawnRafter(mm(span + inMm(s.overhang) - x.start), pitch, s.rafterDeep);
         return x;
     };
@@ -142,8 +150,8 @@ Shell shellOf(Ask& ask) {
     return s;
 }
 
-Length sidingDrop(Length rafterDeep, Angle pitch, Length skinThick) {
-    return mm(std::tan(inRadians(pitch)) * inMm(birdsmouthSeat(rafterDeep, pitch, kWallDeep) + skinThick));
+Length sidingDrop(Length rafterDeep, Angle pitch, Length plateWide, Length skinThick) {
+    return mm(std::tan(inRadians(pitch)) * inMm(birdsmouthSeat(rafterDeep, pitch, plateWide) + skinThick));
 }
 
 double ridgeTopMm(const Shell& s) {
@@ -168,9 +176,14 @@ std::vector<std::pair<Length, Length>> barredByRidge(const Shell& s, std::string
     return {{*ridge - half - stud * 2 - width, *ridge + half - stud - width}, {*ridge - half + stud, *ridge + half + stud * 2}};
 }
 
-std::string_view headerStock(Length opening) { return opening <= feet(3) ? "2x4" : opening <= feet(5) ? "2x6" : "2x8"; }
+std::string_view headerStock(const Shell& s, Length opening) {
+    if (!s.light()) return opening <= feet(3) ? "2x4" : opening <= feet(5) ? "2x6" : "2x8";
+    for (std::size_t i = 0; i < std::size(kHeaders); ++i)
+        if (s.carries[i] >= opening) return kHeaders[i];
+    return kHeaders[std::size(kHeaders) - 1];
+}
 
-Length headerDeep(bool bearing, Length opening) { return bearing ? profile(headerStock(opening))->wide : kPlate; }
+Length headerDeep(const Shell& s, bool bearing, Length opening) { return bearing ? profile(headerStock(s, opening))->wide : kPlate; }
 
 Length highestHead(const Shell& s, std::string_view side, Length at, Length width) {
     // The header reaches over the trimmers, and on a sloping wall over the kings too.
@@ -179,7 +192,7 @@ Length highestHead(const Shell& s, std::string_view side, Length at, Length widt
     // The post under the ridge stands on the header of what opens below it, and no piece is shorter than 2 in.
     if (const auto ridge = s.ridgeOn(side); ridge && *ridge > at - beside && *ridge < at + width + beside)
         under = std::min(under, mm(ridgeUndersideMm(s)) - inches(2));
-    return under - headerDeep(s.bearing(side), width);
+    return under - headerDeep(s, s.bearing(side), width);
 }
 
 std::vector<Length> runPosts(Ask& ask, Length outside) {
@@ -241,7 +254,7 @@ std::optional<Passage> runPassage(Ask& ask, const RunPlace& run) {
         // Both meshes go outwards beside each other. Where the ground falls away from the corner their rails, at heights that hang on the
         // lowest of it, would come down over the passage.
         if (-risesFrom(groundOf(ask), other.side) * inMm(std::max(run.width - run.along, other.length)) > inMm(inches(5))) continue;
-        const auto jamb = inches(1.5), from = runOffset(ask) + kWallDeep + jamb;
+        const auto jamb = inches(1.5), from = runOffset(ask) + kPost + jamb;
         auto to = runOffset(ask) + runSidePosts(ask, other)[1];
         for (const auto p : runInnerPosts(ask, run))
             if (p > run.along) to = std::min(to, p - run.along);
@@ -257,6 +270,12 @@ Length runHeight(Ask& ask, const RunPlace& run) {
     return shell.floorTop + shell.lowestWall();
 }
 
+Length studTall(const Shell& s) { return std::max(s.lowWall(), s.otherWall()) - s.plates - kPlate; }
+int openRows(const Shell& s, Length lower) {
+    return static_cast<int>(std::ceil(inMm(studTall(s) - lower) / (kTwoByMm * kMostSlender) - 1e-9));
+}
+Length carriedBy(Ask& ask) { return Length::ticks(rafterRun(ask).count() / 2) + overhangOf(ask); }
+Length wallDeep(Ask& ask) { return profile(ask.choice("frame.stud"))->wide; }
 bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}); }
 Length wallSkin(Ask& ask, std::string_view side) {
     const bool mesh = openWall(ask, side) && lowerSiding(ask) == Length{};
@@ -271,18 +290,18 @@ Length lowerSiding(Ask& ask) {
 Length runOffset(Ask& ask) { return skinThick(ask.choice("skin.kind")) + inches(0.75) + inches(0.0625); }
 
 std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run) {
-    if (run.shared) return {Length{}, run.width - kWallDeep};
+    if (run.shared) return {Length{}, run.width - kPost};
     auto out = runPosts(ask, run.along);
     if (run.width > run.along)
-        for (const auto p : runPosts(ask, run.width - run.along + kWallDeep))
-            if (p > Length{}) out.push_back(run.along - kWallDeep + p);
+        for (const auto p : runPosts(ask, run.width - run.along + kPost))
+            if (p > Length{}) out.push_back(run.along - kPost + p);
     return out;
 }
 
 std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run) {
     if (run.shared)
         if (const auto ridge = shellOf(ask).ridgeOn(run.side))
-            return {Length{}, *ridge - Length::ticks(kWallDeep.count() / 2), run.width - kWallDeep};
+            return {Length{}, *ridge - Length::ticks(kPost.count() / 2), run.width - kPost};
     return runPosts(ask, run.width);
 }
 
@@ -290,12 +309,12 @@ std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run) {
     if (!run.shared) return runPosts(ask, run.length);
     const auto shell = shellOf(ask);
     // The beam carries half the rafters' reach and the eave; it is one member alone, without the tenth and a half that repeated ones get.
-    const auto carried = Length::ticks(rafterRun(ask).count() / 2) + shell.overhang;
+    const auto carried = carriedBy(ask);
     const auto& w = wood(ask.choice("wood.species"));
     const auto carries = clearSpan(w, *profile("4x6"), Length::ticks(carried.count() * 115 / 100), roofLoad(ask, coverOf(ask))).clear;
     const auto board = readLength(ask.choice("stock.longest"), Units::imperial).value() - ask.length("cut.trim") * 2;
     const auto most = std::min({feet(8), carries, board - inches(3.75)});
-    const auto span = run.length - kWallDeep;
+    const auto span = run.length - kPost;
     const auto bays = std::max<std::int64_t>(1, (span.count() + most.count() - 1) / most.count());
     std::vector<Length> out;
     for (std::int64_t i = 0; i <= bays; ++i) out.push_back(Length::ticks(span.count() * i / bays));

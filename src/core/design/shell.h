@@ -14,13 +14,15 @@
 namespace oiko {
 
 inline constexpr Length kPlate = inches(1.5);           ///< thickness of a 2x plate laid flat
-inline constexpr Length kWallDeep = inches(3.5);        ///< a stud wall of 2x4
+inline constexpr Length kPost = inches(3.5);            ///< dressed face of a 4x4
 inline constexpr Length kInsideFittings = inches(2.5);  ///< what is fixed to a wall's inside keeps within this
 inline constexpr Length kPurlin = inches(1.5);
 
 struct Shell {
     int turn = 0;           ///< quarter turns: coop side = local side + turn, modulo 4, counted front, right, back, left
     Length wide, deep;      ///< local: along the eave, and along the fall; outside of the frame
+    Length wallDeep;        ///< of the studs
+    Length carries[5];      ///< of a light frame: how wide an opening one header of each of kHeaders spans
     Length plates;          ///< thickness of the top plates together
     Length rafterDeep;      ///< dressed depth
     Length overhang, rake;  ///< plan, beyond the frame: at the walls the rafters lie on, and at the sides
@@ -31,6 +33,10 @@ struct Shell {
     Length ridgeThick;          ///< of a gable's ridge board
     friend bool operator==(const Shell&, const Shell&) = default;
 
+    /// As wide as an opening can be at most under this side's rafters.
+    Length widestHeader(std::string_view side) const { return light() && bearing(side) ? carries[4] : feet(100); }
+    /// Panels of 2x3 or 2x2 instead of a house's walls.
+    bool light() const { return wallDeep < kPost; }
     bool gable() const { return slopes.size() == 2; }
     const Slope& slopeAt(double y) const { return gable() && y < slopes[0].y0 ? slopes[1] : slopes[0]; }
     int localSide(std::string_view side) const;
@@ -42,7 +48,7 @@ struct Shell {
     bool eaveSide(std::string_view side) const { return localSide(side) == 2 || (gable() && localSide(side) == 0); }
     /// Deck to the top of the plates of the wall that the roof falls to, of the wall across from it, and of the lower of both.
     Length lowWall() const { return slopes[0].eave; }
-    Length otherWall() const { return gable() ? slopes[1].eave : lowWall() + mm(slopes[0].rise * inMm(deep - kWallDeep)); }
+    Length otherWall() const { return gable() ? slopes[1].eave : lowWall() + mm(slopes[0].rise * inMm(deep - wallDeep)); }
     Length lowestWall() const { return std::min(lowWall(), otherWall()); }
     /// Underside of the rafters above the deck, at a local depth; y from the front wall's outer face.
     double rafterUndersideMm(double y) const { return slopeAt(y).under(slopeAt(y).vOf(y)); }
@@ -95,13 +101,16 @@ inline constexpr Length kLeastSlope = inches(18);
 /// Source: IRC 2018 R802.7.1 with R502.8.1 (notches at the ends of a member: a quarter of its depth).
 Length birdsmouthSeat(Length rafterDeep, Angle pitch, Length plateWide);
 /// How far below a wall's top the siding ends that passes under rafters' tails: it must still reach the plates.
-Length sidingDrop(Length rafterDeep, Angle pitch, Length skinThick);
+Length sidingDrop(Length rafterDeep, Angle pitch, Length plateWide, Length skinThick);
 /// Least bearing of a rafter on wood. Source: IRC 2018 R802.6.
 inline constexpr Length kLeastBearing = inches(1.5);
 
-/// Depth of the header over an opening; two on edge under a bearing wall's plates, one laid flat elsewhere. Common practice.
-std::string_view headerStock(Length opening);
-Length headerDeep(bool bearing, Length opening);
+/// The header over an opening under a bearing wall's plates: two on edge, of sizes that are common practice; in a light frame one alone,
+/// as its span asks. Elsewhere one stud laid flat.
+std::string_view headerStock(const Shell& shell, Length opening);
+Length headerDeep(const Shell& shell, bool bearing, Length opening);
+/// Sizes of a header, and how wide an opening one alone of each carries beside the roof's whole reach.
+inline constexpr std::string_view kHeaders[] = {"2x4", "2x6", "2x8", "2x10", "2x12"};
 /// Room for an opening's head on a side: deck to the underside of its header, when that stands as high as it can.
 Length highestHead(const Shell& shell, std::string_view side, Length at, Length width);
 
@@ -154,6 +163,14 @@ struct Passage {
     Length at, width;  ///< from the coop's corner outwards; between its jambs
 };
 std::optional<Passage> runPassage(Ask& ask, const RunPlace& run);
+/// Depth of the walls' studs and plates: 2x4, or the 2x3 and 2x2 of light panels.
+Length wallDeep(Ask& ask);
+/// The longest stud under a bearing wall's plates; of an open wall's, how many lengths rows of blocks part it in over siding up to `lower`,
+/// so that none bends sideways (NDS 2018 3.7.1.4).
+Length studTall(const Shell& shell);
+int openRows(const Shell& shell, Length lower);
+/// Of the roof, what a wall that rafters lie on carries of a level width: half their run, and the eave.
+Length carriedBy(Ask& ask);
 /// A wall that is left open to the air, behind mesh on its studs; and what a wall wears on them, mesh or siding.
 bool openWall(Ask& ask, std::string_view side);
 Length wallSkin(Ask& ask, std::string_view side);

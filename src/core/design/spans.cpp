@@ -24,6 +24,15 @@ Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const Sp
     return {inches(least.first), least.second};
 }
 
+double studCarriesLb(const Wood& w, const Profile& stud, Length tall, Length free, double duration) {
+    const double slender = std::max(inInches(tall) / inInches(stud.wide), inInches(free) / inInches(stud.thick));
+    if (slender > kMostSlender) return 0;
+    const double area = inInches(stud.thick) * inInches(stud.wide), c = 0.8;
+    const double fc = w.compression * duration * (stud.wide <= inches(3.5) ? 1.15 : 1.1), fcE = 0.822 * w.stiffMin / (slender * slender);
+    const double a = fcE / fc, half = (1 + a) / (2 * c);
+    return area * std::min(fc * (half - std::sqrt(half * half - a / c)), w.bearing);
+}
+
 double nailLateralLb(const Wood& w) {
     // Side and main member are of one wood: R_e = 1.
     const double d = 0.148, bearing = 16600 * std::pow(w.specificGravity, 1.84), yield = 90000;

@@ -21,6 +21,12 @@ struct Span {
 /// beam: AWC DA6 figure 1.
 Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const SpanLoad& load);
 std::string_view name(Span::Governs g);
+/// What a stud carries along its length, lb: the lesser of the column (NDS 2018 3.7.1.5, c 0.8; C_F on F_c 1.15 up to 4 in wide, NDS
+/// Supplement 2018 Table 4A) and its bearing on a plate (3.10.2). `tall` bends across its width, `free` of that across its thickness.
+/// Zero where it is more slender than 50 (3.7.1.4). Left to the caller: wind, wet service.
+double studCarriesLb(const Wood& wood, const Profile& stud, Length tall, Length free, double duration);
+inline constexpr double kMostSlender = 50;
+inline constexpr Source kNds37{"NDS", "2018", "3.7.1, solid columns"};
 inline constexpr double kSnowDuration = 1.15;
 /// What one 10d common nail, 3 in long, carries sideways between two 2x members of this wood, lb: yield mode IV. A longer one comes
 /// through. Source: NDS 2018 Table 12.3.1A with F_e = 16600 G^1.84 (12.3.3), F_yb 90,000 psi, K_D 2.2; as Table 12N tabulates.

@@ -143,7 +143,7 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     d.labels.push_back({{midX, lowY}, Message{"plan.coop", {}}, 3, 0, 0, true, ""});
     d.labels.push_back({{midX, lowY}, Message{"plan.floor", {clearFloor(s)}}, 2.5, 0, 0, false, ""});
     for (const auto& p : partitions(s)) {
-        const double t = inMm(kWallDeep), room = inMm(p.room);
+        const double t = inMm(p.wallDeep), room = inMm(p.room);
         const bool alongX = p.wall == "left" || p.wall == "right";
         const double from = p.wall == "left" || p.wall == "front" ? t : (alongX ? w : deep) - t - room;
         const auto at = [&](double u, double share) { return alongX ? Vec2{u, deep * share} : Vec2{w * share, u}; };

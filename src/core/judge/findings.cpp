@@ -13,6 +13,7 @@
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/design/spans.h"
 #include "core/judge/holes.h"
 
 namespace oiko {
@@ -156,7 +157,7 @@ struct Court {
     void partitionWay() {
         for (const auto& p : partitions(s)) {
             const auto roost = s.choice("roost.wall");
-            const auto zone = kWallDeep + roostZone(s), at = s.length(p.key + ".door_at"), wide = s.length(p.key + ".door_width");
+            const auto zone = shell.wallDeep + roostZone(s), at = s.length(p.key + ".door_at"), wide = s.length(p.key + ".door_width");
             Length into;
             if (leftOf(p.wall) == roost) into = std::max(into, zone - at);
             if (rightOf(p.wall) == roost) into = std::max(into, at + wide - (wallLength(s, p.wall) - zone));
@@ -170,7 +171,7 @@ struct Court {
     /// Doors round the corner from a row that stands inside: what it leaves free before them, least against what each wants.
     void nestsWay() {
         const auto side = s.choice("nests.wall");
-        const auto at = s.length("nests.at"), reach = kWallDeep + nestReach(s.length("nests.clear"));
+        const auto at = s.length("nests.at"), reach = shell.wallDeep + nestReach(s.length("nests.clear"));
         double least = 1;
         for (const auto& o : m.openings) {
             const bool pop = o.kind == "pop", door = o.kind == "people_door";
@@ -178,7 +179,7 @@ struct Court {
             if ((!pop && !door) || turn % 2 == 0) continue;
             // The wall round the left end is met at its right end.
             const auto fromCorner = turn == 3 ? wallLength(s, o.side) - o.at - o.width : o.at;
-            const auto free = (turn == 3 ? at : wallLength(s, side) - at - openingWidth(s, "nests")) - kWallDeep;
+            const auto free = (turn == 3 ? at : wallLength(s, side) - at - openingWidth(s, "nests")) - shell.wallDeep;
             if (fromCorner < reach) least = std::min(least, inMm(free) / inMm(pop ? inches(12) : inches(20)));
         }
         auto& f = find("nests.way", "others", least, 1, "share", true, 0);
@@ -357,6 +358,28 @@ struct Court {
         f.state = State::near, f.source = kBracing;
         f.parts = std::move(loose), f.remedies.push_back({{"skin.kind", "grooved-3/8"}}), f.remedies.push_back({{"skin.kind", "battens"}});
     }
+    /// Studs and trimmers under the rafters: what the roof brings against what the most slender of them carries.
+    void studs() {
+        const auto& stud = s.choice("frame.stud");
+        const auto spacing = [&](std::string_view key) { return readLength(s.choice(key), Units::imperial).value(); };
+        const auto load = roofLoad(s, coverOf(s));
+        auto across = std::max(spacing("frame.spacing"), spacing("roof.spacing"));
+        for (const auto& o : m.openings)
+            if (o.kind != "gate" && o.kind != "inner_door" && o.kind != "nest_inside" && shell.bearing(o.side))
+                across = std::max(across, Length::ticks((o.width + kPlate * 2).count() / 2));
+        const bool open = std::ranges::any_of(kSides, [&](auto side) { return openWall(s, side) && shell.bearing(side); });
+        const auto lower = lowerSiding(s), tall = studTall(shell);
+        // Siding and lining hold them sideways.
+        const auto free = open ? Length::ticks((tall - lower).count() / openRows(shell, lower)) : Length{};
+        const double lb = (inPsf(load.live) + inPsf(load.dead)) * inFeet(across) * inFeet(carriedBy(s)),
+                     carries = studCarriesLb(wood(s.choice("wood.species")), *profile(stud), tall, free, load.duration);
+        auto& f = find("studs.carry", "others", carries > 0 ? lb / carries : 99, 1, "share", false);
+        f.source = kNds37;
+        for (const auto& p : m.parts)
+            if ((p.role == "stud" || p.role == "trimmer") && p.system == System::walls && shell.bearing(p.side)) f.parts.push_back(p.id);
+        if (shell.light()) f.remedies.push_back({{"frame.stud", "2x4"}});
+        f.remedies.push_back({{"frame.spacing", "16in"}, {"roof.spacing", "16in"}});
+    }
     /// Netting keeps birds in; what is wider than the chosen mesh keeps no paw out.
     void upperMesh() {
         const std::string stock = s.choice("mesh.upper");
@@ -416,7 +439,7 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.feed(), court.ground(), court.standing(), court.bracing(), court.upperMesh(), court.others();
+        court.headroom(), court.feed(), court.ground(), court.standing(), court.bracing(), court.studs(), court.upperMesh(), court.others();
     return std::move(court.out);
 }
 

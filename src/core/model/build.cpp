@@ -67,7 +67,7 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
     skinThick = inMm(oiko::skinThick(s.choice("skin.kind")));
     const auto lie = [&, g = groundOf(s)](double x, double y) { return g.under(turned({x, y, 0}, shell, wide, deep, false)); };
     ground = {lie(0, 0), lie(1, 0) - lie(0, 0), lie(0, 1) - lie(0, 0)};
-    const double t = inMm(kWallDeep);
+    const double t = wallDeep = inMm(shell.wallDeep);
     const Vec3 origins[] = {{0, 0, floor}, {wide, 0, floor}, {wide, deep, floor}, {0, deep, floor}};
     const Vec3 along[] = {{1, 0, 0}, {0, 1, 0}, {-1, 0, 0}, {0, -1, 0}};
     const Vec3 in[] = {{0, 1, 0}, {-1, 0, 0}, {0, -1, 0}, {1, 0, 0}};
@@ -105,7 +105,7 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
         auto w = wall(p.wall);
         w.side = p.key, w.inside = true, w.holes.clear();
         w.wears = p.stock, w.form = p.mesh ? Form::mesh : Form::sheet, w.skin = inMm(p.cover);
-        w.origin = w.origin + w.inward * inMm(p.reach() - kWallDeep);
+        w.origin = w.origin + w.inward * inMm(p.reach() - p.wallDeep);
         const double at = inMm(s.length(p.key + ".door_at")), sill = inMm(s.length(p.key + ".sill"));
         w.holes.push_back(
             {p.key, "inner_door", at, at + inMm(s.length(p.key + ".door_width")), sill, sill + inMm(s.length(p.key + ".door_height"))});
@@ -370,6 +370,7 @@ Model buildModel(Settled& settled) {
     skin(b);
     partitionCovers(b);
     wallLining(b);
+    insulation(b);
     leaves(b);
     nests(b);
     roosts(b);

@@ -59,7 +59,7 @@ public:
     double wide, deep, floor;  ///< shell.wide, shell.deep, shell.floorTop
     Ground ground;             ///< in the shell's own frame
     double before, past;       ///< shell.before, shell.past: the roof's frame runs along x from -before to wide + past
-    double rafterDeep, overhang, rake, skinThick;
+    double rafterDeep, overhang, rake, skinThick, wallDeep;
     std::vector<WallFrame> walls;
     std::vector<WallFrame> partitions;  ///< seen from their rooms, as the end walls are from outside; sides are their rows
 
@@ -144,6 +144,7 @@ void roofFrame(Builder&);
 void skin(Builder&);
 void partitionCovers(Builder&);
 void wallLining(Builder&);
+void insulation(Builder&);
 void leaves(Builder&);
 void nests(Builder&);
 void roosts(Builder&);

@@ -42,7 +42,7 @@ struct Larder {
 
     void indoors() {
         double taken[4];
-        for (const auto& w : b.walls) taken[w.local] = inMm(kWallDeep + roomsAt(b.s, w.side));
+        for (const auto& w : b.walls) taken[w.local] = b.wallDeep + inMm(roomsAt(b.s, w.side));
         room = {{taken[3], taken[0], 0}, {b.wide - taken[1], b.deep - taken[2], 0}};
         for (const auto& w : b.walls)
             for (const auto& h : w.holes) {

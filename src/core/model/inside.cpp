@@ -14,7 +14,7 @@ void nestsWithin(Builder& b) {
     const double t = inMm(kNestBoard), clear = inMm(b.s.length("nests.clear")), u0 = inMm(b.s.length("nests.at"));
     const auto n = b.s.count("nests.count");
     const double u1 = u0 + inMm(nestRowWidth(n, b.s.length("nests.clear"))), z1 = inMm(b.s.length("nests.height")), z0 = z1 - t;
-    const double back = 3.5 * kIn, d0 = back + t, d1 = d0 + clear, low = z1 + clear, high = low + clear;  // front and back of the slope
+    const double back = b.wallDeep, d0 = back + t, d1 = d0 + clear, low = z1 + clear, high = low + clear;  // front and back of the slope
     const double foot = earthFloor(b.s) ? -b.floor : 0, deep = 3.5 * kIn;
     const Vec3 up{0, 0, 1};
     const auto put = [&](const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
@@ -59,7 +59,7 @@ void nests(Builder& b) {
     const auto& w = b.wall(b.s.choice("nests.wall"));
     const auto hole = *std::ranges::find(w.holes, std::string{"nests"}, &Hole::row);
     const double t = inMm(kNestBoard), clear = inMm(b.s.length("nests.clear")), out = clear - 0.5 * kIn;
-    const double inner = 3.5 * kIn, face = -w.skin, outer = face - out;
+    const double inner = b.wallDeep, face = -w.skin, outer = face - out;
     const double z0 = hole.z0, z1 = hole.z0 + t, top = hole.z1;  // floor board's underside and top; opening's head
     const double high = top + 3 * kIn, low = top - kIn;          // of the sloping ends, at the wall and outside
     const Vec3 up{0, 0, 1};
@@ -110,7 +110,7 @@ namespace {
 
 /// Loose boards between the stands, on cleats along them, with a lip inwards: they lift out to be scraped. `top` above the deck.
 void droppingsBoards(Builder& b, const WallFrame& w, const std::vector<double>& stands, double d0, double d1, double top) {
-    const double thick = inMm(thicknessOf("ply-1/2")), t = 1.5 * kIn, slack = kIn / 16, wall = (3.5 + 2.5) * kIn, sheet = 48 * kIn;
+    const double thick = inMm(thicknessOf("ply-1/2")), t = 1.5 * kIn, slack = kIn / 16, wall = b.wallDeep + 2.5 * kIn, sheet = 48 * kIn;
     const Vec3 up{0, 0, 1};
     const int parts = static_cast<int>(std::ceil((d1 - wall) / sheet - 1e-9));
     for (std::size_t i = 1; i < stands.size(); ++i) {
@@ -136,7 +136,7 @@ namespace {
 void splashPanels(Builder& b, const WallFrame& w, double low, double bars, double high) {
     if (w.form == Form::mesh) return;
     const auto [from, to] = birdsAlong(b.s, w.side);
-    const double e = inMm(to - liningThick(b.s)), d = inMm(kWallDeep + liningThick(b.s)), thick = inMm(thicknessOf("wipe-1/8")),
+    const double e = inMm(to - liningThick(b.s)), d = b.wallDeep + inMm(liningThick(b.s)), thick = inMm(thicknessOf("wipe-1/8")),
                  beside = 1.75 * kIn, least = 6 * kIn, sheet = 96 * kIn;
     const double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     double top = std::min(high, inMm(b.shell.underPlates(w.side, from, to - from)));
@@ -177,7 +177,7 @@ void roosts(Builder& b) {
     const auto n = static_cast<int>(b.s.count("roost.count"));
     const bool boards = b.s.flag("roost.boards");
     const auto [from, to] = birdsAlong(b.s, w.side);
-    const double inside = 3.5 * kIn, u0 = inMm(from + roostClear(b.s)), u1 = inMm(to - roostClear(b.s));
+    const double inside = b.wallDeep, u0 = inMm(from + roostClear(b.s)), u1 = inMm(to - roostClear(b.s));
     const double d0 = inside + 6 * kIn, d1 = inside + 12 * kIn + apart * (n - 1) + 6 * kIn;
     // Within a curb the stands go down to the earth, in treated wood.
     const double foot = earthFloor(b.s) ? -b.floor : 0;

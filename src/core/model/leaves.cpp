@@ -1,4 +1,5 @@
 // What closes the openings: hinged leaves of siding on a frame, sliding pop doors with ramps, window panes and shutters, mesh.
+#include <algorithm>
 #include <cmath>
 
 #include "core/catalog/skins.h"
@@ -23,6 +24,11 @@ struct Fitter {
         return put(name, role, Form::lumber, std::move(stock), along, across, {std::move(solid)});
     }
     static constexpr Vec3 kUp{0, 0, 1};
+    /// Thickness of the sheets that line the wall there.
+    double lining() const {
+        const bool lined = w.form != Form::mesh && opensToBirds(b.s, w.side, mm(h.u0), mm(h.u1 - h.u0));
+        return lined ? inMm(liningThick(b.s)) : 0;
+    }
 
     /// Leaves in the plane of the siding, or of a partition's cover, and the stops they shut against: one; two above each other; or two
     /// beside each other, the left one with a strip over the gap between. `kind` is "single", "split" or "double".
@@ -43,7 +49,8 @@ struct Fitter {
         } else {
             hingedLeaf("leaf/", u0, u1, z0, z1, false, sheet, frame, form, how);
         }
-        const double d0 = kOneBy + kIn / 16, d1 = d0 + 1.5 * kIn;
+        // A wall of 2x2 leaves no play before them.
+        const double d0 = std::min(kOneBy + kIn / 16, b.wallDeep - kOneBy), d1 = std::min(d0 + 1.5 * kIn, b.wallDeep);
         board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + kOneBy, d0, d1, h.z0, h.z1));
         board("stop/right", "stop", "1x2", kUp, w.inward, w.box(h.u1 - kOneBy, h.u1, d0, d1, h.z0, h.z1));
         board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + kOneBy, h.u1 - kOneBy, d0, d1, h.z1 - kOneBy, h.z1));
@@ -121,7 +128,7 @@ struct Fitter {
     }
 
     void mesh() {
-        const double lap = 1.5 * kIn, d0 = 3.5 * kIn, d1 = d0 + kIn / 16;
+        const double lap = 1.5 * kIn, d0 = b.wallDeep + lining(), d1 = d0 + kIn / 16;
         const auto kind = b.s.choice("mesh.kind");
         put("mesh", "window-mesh", Form::mesh, kind, w.u, kUp, {w.box(h.u0 - lap, h.u1 + lap, d0, d1, h.z0 - lap, h.z1 + lap)});
         const auto batten = [&](const char* name, Vec3 along, Vec3 across, double u0, double u1, double z0, double z1) {
@@ -134,7 +141,7 @@ struct Fitter {
     }
 
     void popDoor() {
-        const double d0 = 3.5 * kIn, leafThick = inMm(thicknessOf("ply-1/2")), lap = 1.25 * kIn;
+        const double d0 = b.wallDeep + lining(), leafThick = inMm(thicknessOf("ply-1/2")), lap = 1.25 * kIn;
         if (b.s.choice(h.row + ".kind") == "automatic") {
             const double frame = inMm(kUnitFrame), foot = h.z0 - 0.5 * kIn;
             put("unit", "auto-door", Form::block, "auto-door", kUp, w.u,

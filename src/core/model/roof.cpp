@@ -31,8 +31,7 @@ struct Covering {
     Builder& b;
     const Slope& slope;
     std::string name;  ///< "" of a single slope, "front/" or "back/" in the shell's frame
-    double plate = inMm(kWallDeep), c = slope.cosine(), eave = slope.span + b.overhang, x0 = -b.before - b.rake,
-           x1 = b.wide + b.past + b.rake;
+    double plate = b.wallDeep, c = slope.cosine(), eave = slope.span + b.overhang, x0 = -b.before - b.rake, x1 = b.wide + b.past + b.rake;
     const RoofCover& cover = roofCover(coverOf(b.s));
     double lift = cover.decked ? 0 : inMm(kPurlin);  ///< what lies under the cover's own boards: purlins
     Vec3 down = unit({0, slope.toBack ? 1.0 : -1.0, -slope.rise}), normal = unit({0, slope.toBack ? slope.rise : -slope.rise, 1});
@@ -162,7 +161,7 @@ struct Covering {
     void lookouts() {
         const double deep = inMm(profile("2x4")->wide);
         // The steeper, the farther their lower edges lean back towards the upper corner board.
-        const double q0 = (std::max(0.0, slope.start) - slope.start) / c + std::max(6 * kIn, 3 * kIn / c + deep * slope.rise),
+        const double q0 = (std::max(0.0, slope.start) - slope.start) / c + std::max(6 * kIn, 3.5 * kIn / c + deep * slope.rise),
                      q1 = (slope.span - slope.start) / c - 7 * kIn;
         const int bays = std::max(1, static_cast<int>(std::ceil((q1 - q0) / (24 * kIn) - 1e-9)));
         for (int i = 0; i <= bays; ++i) {
@@ -311,7 +310,7 @@ void roofFrame(Builder& b) {
     const double spacing = inMm(readLength(b.s.choice("roof.spacing"), Units::imperial).value());
     // Over the coop and, on layouts of their own, over the runs that the roof goes on over; a pair stands beside either end wall there.
     auto xs = raftersOver(b.wide, spacing);
-    auto ties = tiesBeside(xs, b.wide);
+    auto ties = tiesBeside(xs, b.wide, b.wallDeep);
     const double off = inMm(runOffset(b.s));
     // Over a run the outermost pair needs none either: a post carries its ridge, and it pushes nothing outwards.
     for (const bool past : {false, true}) {
@@ -322,7 +321,7 @@ void roofFrame(Builder& b) {
         const auto left = [&](double x) { return past ? from + x : from - x - kT; };
         for (std::size_t i = 0; i < starts.size(); ++i) {
             xs.push_back(left(starts[i]));
-            if (i + 1 < starts.size() && starts[i] + 2 * kT <= length - inMm(kWallDeep)) ties.push_back(xs.back() + way * kT);
+            if (i + 1 < starts.size() && starts[i] + 2 * kT <= length - inMm(kPost)) ties.push_back(xs.back() + way * kT);
         }
     }
     std::ranges::sort(xs);

@@ -70,10 +70,10 @@ struct OwnRoof final : Runner {
         const auto load = roofed ? roofLoad(b.s, top) : SpanLoad{psf(10), psf(3), kSnowDuration, 180};
         rafterStock = "2x6";
         if (clearSpan(wood(b.s.choice("wood.species")), *profile("2x4"), inches(24), load).clear >= mm(length - 2 * kP) &&
-            birdsmouthSeat(inches(3.5), pitch(rise, 1), kWallDeep) >= kLeastBearing)
+            birdsmouthSeat(inches(3.5), pitch(rise, 1), kPost) >= kLeastBearing)
             rafterStock = "2x4";
         rafterDeep = inMm(profile(rafterStock)->wide), c = 1 / std::sqrt(1 + rise * rise);
-        seat = inMm(birdsmouthSeat(mm(rafterDeep), pitch(rise, 1), kWallDeep));
+        seat = inMm(birdsmouthSeat(mm(rafterDeep), pitch(rise, 1), kPost));
         zu = low + rise * (length - seat);
         const double beamDeep = inMm(runBeamDeep(mm(width)));
         const std::string beam = beamDeep > kP ? "4x6pt" : "4x4pt";

@@ -71,8 +71,8 @@ struct Siding {
     /// Along the foot of an open wall, inside: between what stands in the corners, beside doors, low nests and pop doors, and partitions.
     void kickBoards() {
         const auto& board = *profile(kKickBoard);
-        const double high = inMm(board.wide), thick = inMm(board.thick),
-                     corner = inMm(kWallDeep) + (w.sloping ? thick : inMm(liningThick(b.s))), d = 3.5 * kIn;
+        const double high = inMm(board.wide), thick = inMm(board.thick), corner = b.wallDeep + (w.sloping ? thick : inMm(liningThick(b.s))),
+                     d = b.wallDeep;
         std::vector<std::pair<double, double>> gone{{-1e9, corner}, {w.length - corner, 1e9}};
         for (const auto& h : w.holes)
             if (h.z0 < high + kIn) gone.emplace_back(h.u0 - (h.z0 > 0 ? 5 * kIn : 0), h.u1 + (h.z0 > 0 ? 5 * kIn : 0));
@@ -80,7 +80,7 @@ struct Siding {
             const auto end = b.wall(p.wall);
             if (w.local % 2 == end.local % 2) continue;
             const bool atLeft = leftOf(w.side) == p.wall;
-            const double face = inMm(p.reach()), cover = face - inMm(kWallDeep + p.cover);
+            const double face = inMm(p.reach()), cover = face - inMm(p.wallDeep + p.cover);
             gone.emplace_back(atLeft ? cover : w.length - face, atLeft ? face : w.length - cover);
         }
         std::ranges::sort(gone);
@@ -327,27 +327,20 @@ void skin(Builder& b) {
     for (const auto& w : b.walls) casings(b, w);
 }
 
-/// The birds' room behind sheets, joints over studs, from the floor to the plates; cut round what opens, with what is fixed beside it.
+/// The birds' room behind sheets, joints over studs, from the floor to the plates; cut round what opens. What is fixed beside that goes on
+/// them.
 void wallLining(Builder& b) {
     const std::string stock = b.s.choice("skin.lining");
     if (stock == "none") return;
-    const double t = inMm(thicknessOf(stock)), d = inMm(kWallDeep), sheet = 48 * kIn, tall = 96 * kIn, beside = 1.75 * kIn, least = 3 * kIn;
+    const double t = inMm(thicknessOf(stock)), d = b.wallDeep, sheet = 48 * kIn, tall = 96 * kIn, least = 3 * kIn;
     const double plates = inMm(b.shell.plates), spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     for (const auto& w : b.walls) {
-        if (w.form == Form::mesh) continue;
-        std::vector<Hole> cuts;
-        for (const auto& h : Siding{b, w}.holes) {  // with the ridge board's
-            const bool pop = h.kind == "pop", meshed = h.kind == "window" || h.kind == "vent";
-            // A pop door's leaf slides up its own height, in tracks.
-            const double out = pop ? beside + 2 * kIn : meshed ? beside : 0;
-            cuts.push_back({h.row, h.kind, h.u0 - out, h.u1 + out, pop || meshed ? h.z0 - beside : h.z0,
-                            pop      ? 2 * h.z1 - h.z0 + 3 * kIn + beside
-                            : meshed ? h.z1 + beside
-                                     : h.z1});
-        }
+        if (w.form == Form::mesh || roomsAt(b.s, w.side) > Length{}) continue;
+        auto cuts = Siding{b, w}.holes;  // with the ridge board's
         if (nestsInside(b.s) && b.s.choice("nests.wall") == w.side) {
+            // Their own back lies on the studs.
             const double u0 = inMm(b.s.length("nests.at")), z1 = inMm(b.s.length("nests.height")), clear = inMm(b.s.length("nests.clear"));
-            cuts.push_back({"nests", "nest", u0, u0 + inMm(openingWidth(b.s, "nests")), 0, z1 + 2 * clear + kIn});
+            cuts.push_back({"nests", "nest", u0, u0 + inMm(openingWidth(b.s, "nests")), z1 - inMm(kNestBoard), z1 + 2 * clear});
         }
         const auto [from, to] = birdsAlong(b.s, w.side);
         const double a = inMm(from) + (w.sloping ? t : 0), e = inMm(to) - (w.sloping ? t : 0);

@@ -8,13 +8,14 @@
 namespace oiko {
 namespace {
 
-constexpr double kW = 3.5 * kIn;
 constexpr double kLeastPiece = 2 * kIn;
 
 struct Framer {
     Builder& b;
     WallFrame& w;
     double spacing, plates;
+    std::string stud = b.s.choice("frame.stud");
+    double wide = b.wallDeep;
     std::string row{};                                 ///< of the opening that is being framed
     std::optional<std::pair<double, double>> ridge{};  ///< along the wall, between the faces of the post under the ridge
 
@@ -26,14 +27,14 @@ struct Framer {
                                wideAxis, std::move(solid)))
             p->side = w.side, p->opening = row;
     }
-    /// An upright 2x4 from u, cut to the roof's slope where it reaches the top.
+    /// An upright stud from u, cut to the roof's slope where it reaches the top.
     void upright(std::string_view role, double u, double z0, double z1, bool toPlates, std::string_view more = {}) {
         const double top = toPlates ? std::max(underPlates(u), underPlates(u + kTwoBy)) : z1;
         if ((toPlates ? std::min(underPlates(u), underPlates(u + kTwoBy)) : z1) - z0 < kLeastPiece) return;
-        auto solid = w.box(u, u + kTwoBy, 0, kW, z0, top);
+        auto solid = w.box(u, u + kTwoBy, 0, wide, z0, top);
         const double y = w.yAt(u + kTwoBy / 2);
         if (toPlates && w.sloping) solid = cut(solid, b.below(y, plates / b.shell.slopeAt(y).cosine()));
-        put(role, id(role, u) + std::string{more}, "2x4", {0, 0, 1}, w.inward, std::move(solid));
+        put(role, id(role, u) + std::string{more}, stud, {0, 0, 1}, w.inward, std::move(solid));
     }
 
     void bottomPlate() {
@@ -43,7 +44,8 @@ struct Framer {
         std::ranges::sort(doors, {}, &Hole::u0);
         const auto piece = [&](double a, double c) {
             if (c - a > kSameMm)
-                put("bottom-plate", id("bottom-plate", a), onConcrete(b.s) ? "2x4pt" : "2x4", w.u, w.inward, w.box(a, c, 0, kW, 0, kTwoBy));
+                put("bottom-plate", id("bottom-plate", a), onConcrete(b.s) ? stud + "pt" : stud, w.u, w.inward,
+                    w.box(a, c, 0, wide, 0, kTwoBy));
         };
         for (const auto& d : doors) piece(from, d.u0), from = d.u1;
         piece(from, w.to);
@@ -55,7 +57,7 @@ struct Framer {
             const double lower = plates - k * kTwoBy, upper = lower - kTwoBy;
             if (!w.sloping) {
                 const double top = inMm(w.local == 0 ? b.shell.otherWall() : b.shell.lowWall());
-                put(role, name, "2x4", w.u, w.inward, w.box(w.from, w.to, 0, kW, top - lower, top - upper));
+                put(role, name, stud, w.u, w.inward, w.box(w.from, w.to, 0, wide, top - lower, top - upper));
                 continue;
             }
             // Along each slope; on a gable both end plumb at the post under the ridge.
@@ -66,10 +68,10 @@ struct Framer {
                 const auto& slope = b.shell.slopeAt(y);
                 const auto upwards = [](Plane p) { return Plane{p.normal * -1, -p.offset}; };
                 const auto solid =
-                    cut(cut(w.box(ends[i], ends[i + 1], 0, kW, 0, inMm(b.shell.tallestPanel())), b.below(y, upper / slope.cosine())),
+                    cut(cut(w.box(ends[i], ends[i + 1], 0, wide, 0, inMm(b.shell.tallestPanel())), b.below(y, upper / slope.cosine())),
                         upwards(b.below(y, lower / slope.cosine())));
                 const double out = slope.toBack ? 1 : -1, seen = w.local == 1 ? 1 : -1;
-                put(role, id(role, ends[i]), "2x4", unit({0, seen, -seen * out * slope.rise}), w.inward, solid);
+                put(role, id(role, ends[i]), stud, unit({0, seen, -seen * out * slope.rise}), w.inward, solid);
             }
         }
     }
@@ -78,33 +80,36 @@ struct Framer {
     std::pair<double, double> opening(Hole& h) {
         row = h.row;
         const double left = h.u0 - 2 * kTwoBy, right = h.u1 + 2 * kTwoBy;
-        const auto stock = headerStock(mm(h.u1 - h.u0));
-        const double deep = inMm(headerDeep(!w.sloping, mm(h.u1 - h.u0)));
+        const auto stock = headerStock(b.shell, mm(h.u1 - h.u0));
+        const double deep = inMm(headerDeep(b.shell, !w.sloping, mm(h.u1 - h.u0)));
         const double top = std::min(underPlates(left), underPlates(right));
         double header = h.z1;
         // A gap that no piece fits is closed by raising the header to the plates.
         if (!w.sloping && top - (header + deep) < kLeastPiece) header = top - deep;
         upright("king", left, kTwoBy, 0, true), upright("king", right - kTwoBy, kTwoBy, 0, true);
         const auto trimmer = [&](double u) {
-            put("trimmer", id("trimmer", u), "2x4", {0, 0, 1}, w.inward, w.box(u, u + kTwoBy, 0, kW, kTwoBy, header));
+            put("trimmer", id("trimmer", u), stud, {0, 0, 1}, w.inward, w.box(u, u + kTwoBy, 0, wide, kTwoBy, header));
         };
         trimmer(h.u0 - kTwoBy), trimmer(h.u1);
         if (w.sloping) {
-            put("header", id("header", h.u0), "2x4", w.u, w.inward, w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, 0, kW, header, header + kTwoBy));
+            put("header", id("header", h.u0), stud, w.u, w.inward, w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, 0, wide, header, header + kTwoBy));
         } else {
             put("header", id("header", h.u0) + "/outer", std::string{stock}, w.u, {0, 0, 1},
                 w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, 0, kTwoBy, header, header + deep));
-            put("header", id("header", h.u0) + "/inner", std::string{stock}, w.u, {0, 0, 1},
-                w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, kW - kTwoBy, kW, header, header + deep));
-            // Half-inch plywood fills what two plies leave of the wall's depth, in lengths of a sheet: else it leads up into the bays
+            if (!b.shell.light())
+                put("header", id("header", h.u0) + "/inner", std::string{stock}, w.u, {0, 0, 1},
+                    w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, wide - kTwoBy, wide, header, header + deep));
+            // Half-inch plywood fills what its plies leave of the wall's depth, in lengths of a sheet: else it leads up into the bays
             // above.
             const double from = h.u0 - kTwoBy, length = h.u1 + kTwoBy - from, thick = inMm(thicknessOf("ply-1/2"));
-            const int pieces = static_cast<int>(std::ceil(length / (96 * kIn) - 1e-9));
-            for (int i = 0; i < pieces; ++i) {
-                const double a = from + length * i / pieces, e = from + length * (i + 1) / pieces;
+            const int pieces = static_cast<int>(std::ceil(length / (96 * kIn) - 1e-9)),
+                      layers = b.shell.light() ? static_cast<int>((wide - kTwoBy) / thick + 1e-9) : 1;
+            for (int i = 0; i < pieces * layers; ++i) {
+                const double a = from + length * (i % pieces) / pieces, e = from + length * (i % pieces + 1) / pieces,
+                             d = kTwoBy + thick * (i / pieces);
                 if (auto* p =
                         b.add(id("header", h.u0) + "/spacer/" + std::to_string(i + 1), "header-spacer", w.side + " wall", System::walls,
-                              Form::sheet, "ply-1/2", w.u, {0, 0, 1}, {w.box(a, e, kTwoBy, kTwoBy + thick, header, header + deep)}))
+                              Form::sheet, "ply-1/2", w.u, {0, 0, 1}, {w.box(a, e, d, d + thick, header, header + deep)}))
                     p->side = w.side, p->opening = row;
             }
         }
@@ -113,7 +118,7 @@ struct Framer {
         for (double c = spacing; c < w.length; c += spacing)
             if (c - kTwoBy / 2 > h.u0 + kTwoBy && c + kTwoBy / 2 < h.u1 - kTwoBy) cripples.push_back(c - kTwoBy / 2);
         if (h.z0 > 0) {
-            put("sill", id("sill", h.u0), "2x4", w.u, w.inward, w.box(h.u0, h.u1, 0, kW, h.z0 - kTwoBy, h.z0));
+            put("sill", id("sill", h.u0), stud, w.u, w.inward, w.box(h.u0, h.u1, 0, wide, h.z0 - kTwoBy, h.z0));
             const auto below = [&](double u) { upright("cripple", u, kTwoBy, h.z0 - kTwoBy, false, "/below"); };
             row.clear();
             std::ranges::for_each(cripples, below);
@@ -138,8 +143,8 @@ struct Framer {
 
     /// Carries the ridge board's end, from the bottom plate or from the header of what opens below it.
     void ridgePost(double z0) {
-        put("ridge-post", id("ridge-post", ridge->first), "2x4", {0, 0, 1}, w.inward,
-            w.box(ridge->first, ridge->second, 0, kW, z0, ridgeUndersideMm(b.shell)));
+        put("ridge-post", id("ridge-post", ridge->first), stud, {0, 0, 1}, w.inward,
+            w.box(ridge->first, ridge->second, 0, wide, z0, ridgeUndersideMm(b.shell)));
         ridgeStands = true;
     }
     bool ridgeStands = false;
@@ -178,7 +183,11 @@ struct Framer {
                      apart = free / std::ceil(free / inMm(kNailersApart) - 1e-9);
         for (double z = kTwoBy + apart; upright && z < high; z += apart) nailers(z - kTwoBy / 2);
         if (lower > 0) nailers(lower - kTwoBy / 2);
-        if (w.form == Form::mesh) braces(lower);
+        if (w.form != Form::mesh) return;
+        braces(lower);
+        // Nothing but those and blocks holds its studs sideways.
+        const double rise = inMm(studTall(b.shell)) - lower, tall = rise / openRows(b.shell, mm(lower));
+        for (double z = lower + kTwoBy + tall; z < lower + rise; z += tall) nailers(z - kTwoBy / 2);
     }
 
     /// Blocks between the uprights, from `foot` up, where nothing else is.
@@ -204,7 +213,7 @@ struct Framer {
             };
             if (from && to - *from >= kLeastPiece && std::min(underPlates(*from), underPlates(to)) >= head &&
                 std::ranges::none_of(all, taken))
-                put("nailer", id("nailer", *from) + "/" + tenths(foot), "2x4", w.u, w.inward, w.box(*from, to, 0, kW, foot, head));
+                put("nailer", id("nailer", *from) + "/" + tenths(foot), stud, w.u, w.inward, w.box(*from, to, 0, wide, foot, head));
             from = std::max(from.value_or(to), x.high.x);
         }
     }
@@ -220,7 +229,7 @@ struct Framer {
                 for (const auto& v : p.solids[0].vertices)
                     if (const double off = (dot(v - w.origin, w.u) - c) * way; off > kSameMm) bay = std::min(bay, off);
             }
-            const double leg = bay, deep = 3.5 * kIn * std::sqrt(2.0), thick = kTwoBy, d = kIn;
+            const double leg = bay, deep = 3.5 * kIn * std::sqrt(2.0), thick = kTwoBy, d = (wide - kTwoBy) / 2;
             const auto top = [&](double off) { return underPlates(c + way * off); };
             const double rise = (top(leg) - top(0)) / leg, foot = top(leg) - leg;
             if (leg < 12 * kIn || foot < std::max(24 * kIn, lower + kTwoBy) || rise > 0.7) continue;

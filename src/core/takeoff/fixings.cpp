@@ -55,6 +55,9 @@ constexpr Schedule kSchedule[] = {
     {"sill", "king trimmer", "nail-16d", 3, 0, "endnail", kR602},
     {"stud king trimmer cripple ridge-post", "bottom-plate top-plate cap-plate header sill", "nail-16d", 2, 0, "endnail", kR602},
     {"stud king trimmer cripple ridge-post", "stud king trimmer cripple ridge-post", "nail-10d", 0, 16, "facenail", kR602},
+    {"foam-cleat", "joist rim blocking", "screw-2-1/2", 0, 12, "cleat", kPractice},
+    {"wall-foam floor-foam foam-mesh foam-cleat", "*", "", 0, 0, "none", kPractice},
+    {"batten track", "wall-lining", "screw-2-1/2", 0, 8, "onlining", kPractice},
     {"wall-lining", "stud king trimmer cripple ridge-post nailer sill header bottom-plate top-plate", "screw-1-1/4", 0, 12, "lining",
      kPractice},
     {"splash-panel", "wall-lining", "screw-1-1/4", 0, 12, "splash", kPractice},
@@ -92,6 +95,7 @@ constexpr Schedule kSchedule[] = {
     {"filler", "*", "", 0, 0, "none", kPractice},
     {"fascia", "rafter fly-rafter", "nail-16d", 2, 0, "endnail", kPractice},
     {"corner-board casing closer skin-batten", "*", "nail-8d", 0, 12, "trim", kPractice},
+    {"stop", "leaf leaf-stile leaf-rail leaf-brace window-pane leaf-mesh", "", 0, 0, "none", kPractice},  // they shut against it
     {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf",
      kPractice},
     {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
@@ -213,7 +217,11 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         double n = row->number;
         if (n == 0)
             n = std::max(2.0, std::ceil(j.patchMm2 / std::min({38.1, a.extent(a.wide), b.extent(b.wide)}) / (row->everyInches * 25.4)));
-        add(row->item, n, row->rule, row->source);
+        // A 2x2's end splits round nails: two screws in holes drilled first.
+        if (row->rule == "endnail" && (a.stock.starts_with("2x2") || b.stock.starts_with("2x2")))
+            add("screw-3", 2, "endscrew");
+        else
+            add(row->item, n, row->rule, row->source);
     }
     std::map<std::string, int> roles;
     double skinMm2 = 0, skidMm = 0;
