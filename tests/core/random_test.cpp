@@ -22,7 +22,7 @@ struct Dice {
 };
 
 struct Tally {
-    std::map<std::string, int> refused, choices, drawn;
+    std::map<std::string, int> refused, choices, drawn, fixed;
     std::map<std::string, std::pair<double, double>> reach;  ///< by key: least and most of what was drawn, as shares of the whole range
     int tries = 0, refusals = 0, designs = 0;
 };
@@ -271,6 +271,7 @@ TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
         const auto a = answer(d, memory);
         EXPECT_EQ(unsound(*a->model), "") << which;
         expectWhole(*a, which);
+        for (const auto& h : a->takeoff->hardware) ++tally.fixed[h.rule];
         // Nothing wider than its mesh leads in: a share of them, for it takes a second each.
         if (i % holesEvery == 0)
             for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)
@@ -296,6 +297,8 @@ TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
     std::cout << "\n";
     EXPECT_LT(3 * tally.refusals, tally.tries);
     if (count < 1000) return;
+    // No row of the nails' and screws' table is hidden by another.
+    for (const auto rule : jointRules()) EXPECT_GT(tally.fixed[std::string{rule}], 0) << rule;
     // Each key was drawn; numbers over nearly their whole range, each choice at least thirty times.
     for (const auto& p : params()) {
         const std::string key{p.key};

@@ -101,7 +101,9 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
             const bool inside = o.at > run.at && o.at + o.width < run.at + run.width;
             auto ramp = rampLie(s, o.row);
             ramp.drop -= 20;
-            if (inside && ramp.run(s.angle(o.row + ".ramp")) + 60 > inMm(run.length - inches(8)))
+            const auto steep = s.angle(o.row + ".ramp");
+            // A leaf that is the ramp comes down through the level.
+            if (inside && (rampDoor(s, o.row) ? ramp.length(steep) : ramp.run(steep)) + 60 > inMm(run.length - inches(8)))
                 return Clash{"ramp.long", o.row + ".ramp", r + ".length", {s.angle(o.row + ".ramp"), run.length}};
         }
     }

@@ -69,6 +69,18 @@ RampLie rampLie(Ask& ask, const std::string& pop) {
     return {inMm(shellOf(ask).floorTop + ask.length(pop + ".sill")) - g.highest(beside), risesFrom(g, wall)};
 }
 
+bool rampDoor(Ask& ask, const std::string& pop) { return ask.choice(pop + ".kind") == "ramp_door"; }
+Length rampDoorTall(Ask& ask, const std::string& pop) { return mm(std::max(0.0, rampLie(ask, pop).length(ask.angle(pop + ".ramp")))); }
+Length rampDoorTop(Ask& ask, const std::string& pop) { return ask.length(pop + ".sill") - kRampDoorFoot + rampDoorTall(ask, pop); }
+Length rampDoorRoom(Ask& ask, const Shell& shell, const std::string& pop) {
+    const auto& wall = ask.choice(pop + ".wall");
+    const auto at = ask.length(pop + ".at"), wide = ask.length(pop + ".width");
+    auto room = shell.underPlates(wall, at - inches(2.5), wide + inches(5));
+    if (shell.bearing(wall)) room = std::min(room, roofEdge(shell, wall) - shell.floorTop);
+    if (const auto beam = runBeamBefore(ask, shell, wall, at, wide)) room = std::min(room, *beam - inches(0.5));
+    return room;
+}
+
 Length behindSteps(Ask& ask) { return skinThick(ask.choice("skin.kind")) + inches(0.125); }
 
 StepsLie stepsLie(Ask& ask, const std::string& door) {

@@ -7,6 +7,7 @@
 #include <string_view>
 
 #include "core/design/param.h"
+#include "core/design/shell.h"
 #include "core/geometry/ground.h"
 
 namespace oiko {
@@ -40,6 +41,13 @@ struct RampLie {
     Angle noLonger(double lengthMm) const;
 };
 RampLie rampLie(Ask& ask, const std::string& pop);
+/// A pop door's leaf that is its ramp, hinged at the sill: how far up its wall it stands when it is shut, and where it ends, over the deck.
+bool rampDoor(Ask& ask, const std::string& pop);
+Length rampDoorTall(Ask& ask, const std::string& pop);
+Length rampDoorTop(Ask& ask, const std::string& pop);
+/// Room for that end: under the roof's edge or the plates, and under the beam of a run before it.
+Length rampDoorRoom(Ask& ask, const Shell& shell, const std::string& pop);
+inline constexpr Length kRampDoorFoot = inches(1);  ///< it begins so far below the sill
 
 /// Steps to a raised door: as many risers as the ground asks that they come down to, all alike, 7 3/4 in at most (IRC 2018 R311.7.5, from
 /// memory), each tread 10 in farther out.

@@ -94,7 +94,7 @@ void addOpenings(std::vector<Param>& p) {
         const auto n = static_cast<std::size_t>(std::ranges::find(pops, a.row()) - pops.begin());
         return a.choice(slotKey("runs", runs[n % runs.size()], "side"));
     }));
-    p.push_back(choice("pops.*.kind", openings, {"slide", "automatic"}, word("slide"), false));
+    p.push_back(choice("pops.*.kind", openings, {"slide", "ramp_door", "automatic"}, word("slide"), false));
     const auto popSize = [](Length usual, Length unit) {
         return [usual, unit](Ask& a) -> Value {
             if (a.choice(mine("pops", a) + ".kind") == "automatic") return unit;
@@ -116,6 +116,11 @@ void addOpenings(std::vector<Param>& p) {
         const auto ramp = rampLie(a, mine("pops", a));
         double least = inDegrees(ramp.noLonger(inMm(inches(95))));
         if (!run.empty()) least = std::max(least, inDegrees(ramp.within(inMm(a.length(run + ".length") - inches(11)))));
+        // The steeper, the shorter is the leaf that is the ramp; it stands up the wall when it is shut.
+        if (const auto self = mine("pops", a); rampDoor(a, self)) {
+            const auto room = rampDoorRoom(a, shellOf(a), self) - a.length(self + ".sill") + kRampDoorFoot;
+            least = std::max(least, inDegrees(ramp.noLonger(std::max(1.0, inMm(room) - 1))));
+        }
         return std::clamp(degrees(std::ceil(least)), degrees(30), degrees(45));
     }));
     p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane", "lift_out", "sliding", "fixed"}, word("pane"), false));

@@ -64,7 +64,9 @@ struct Larder {
             if (o.id == run.key + ".gate") door = (o.corners[0] + o.corners[1]) * 0.5;
         if (door) keepFree({*door - Vec3{kBeforeDoor, kBeforeDoor, 0}, *door + Vec3{kBeforeDoor, kBeforeDoor, 0}});
         for (const auto& h : w.holes)
-            if (h.kind == "pop") keepFree(b.outside(w, h.u0, h.u1, 0, v + kBeforePop));
+            if (h.kind == "pop")
+                keepFree(b.outside(w, h.u0, h.u1, 0,
+                                   v + (rampDoor(b.s, h.row) ? std::max(kBeforePop, inMm(rampDoorTall(b.s, h.row))) : kBeforePop)));
     }
 
     struct Hook {

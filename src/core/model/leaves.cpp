@@ -148,6 +148,7 @@ struct Fitter {
                 {w.box(h.u0 - frame, h.u1 + frame, d0, d0 + frame, foot, foot + inMm(kUnitTall))});
             return ramp();
         }
+        if (rampDoor(b.s, h.row)) return rampLeaf();
         const double slot = kIn / 16, u0 = h.u0 - lap, u1 = h.u1 + lap, z0 = h.z0 - 0.5 * kIn;
         const double roof = inMm(b.shell.underPlates(w.side, mm(h.u0 - 3 * kIn), mm(h.u1 - h.u0 + 6 * kIn)));
         const double height = h.z1 - h.z0 + 1.25 * kIn, top = std::min(z0 + 2 * height, roof);
@@ -161,6 +162,18 @@ struct Fitter {
         }
         b.join(h.row + "/leaf/sheet", h.row + "/track/left", Joint::Kind::slides, slot);
         ramp();
+    }
+
+    /// Shut it stands against the casings, its rungs between them; let down on its cord it is the ramp.
+    void rampLeaf() {
+        const double thick = inMm(thicknessOf("ply-1/2")), lap = kIn, d = -w.skin - kOneBy, tall = inMm(rampDoorTall(b.s, h.row)),
+                     z0 = h.z0 - inMm(kRampDoorFoot), z1 = z0 + tall;
+        put("leaf/sheet", "pop-leaf", Form::sheet, "ply-1/2", kUp, w.u, {w.box(h.u0 - lap, h.u1 + lap, d - thick, d, z0, z1)});
+        int n = 0;
+        for (double z = z0 + 3 * kIn; z + 1.5 * kIn < z1 - 2.5 * kIn - kGap; z += 6 * kIn)
+            board("rung/" + std::to_string(++n), "rung", "1x2", w.u, kUp, w.box(h.u0 + kGap, h.u1 - kGap, d, d + kOneBy, z, z + 1.5 * kIn));
+        b.join(h.row + "/leaf/sheet", h.row + "/casing/sill", Joint::Kind::hinged, 0);
+        b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0 - lap, h.u1 + lap, d - thick - tall, d - thick - kGap, z0, z1)});
     }
 
     void ramp() {

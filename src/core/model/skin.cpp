@@ -105,7 +105,8 @@ struct Siding {
             else if (h.kind == "nest")
                 out.push_back({h.row, h.kind, h.u0 - kIn, h.u1 + kIn, h.z0 - 1.5 * kIn, h.z1 + 4.5 * kIn});
             else
-                out.push_back({h.row, h.kind, h.u0 - casing, h.u1 + casing, h.z0 > 0 ? h.z0 - casing : -1e6, h.z1 + casing});
+                out.push_back({h.row, h.kind, h.u0 - casing, h.u1 + casing, h.z0 > 0 ? h.z0 - casing : -1e6,
+                               h.kind == "pop" && rampDoor(b.s, h.row) ? inMm(rampDoorTop(b.s, h.row)) : h.z1 + casing});
         for (const auto& run : runPlaces(b.s)) {
             if (run.side != w.side || run.shared) continue;
             const double u = inMm(run.at), e = u + inMm(run.along), post = 3.5 * kIn, beam = inMm(runHeight(b.s, run)) - b.floor;
@@ -294,13 +295,19 @@ void casings(Builder& b, const WallFrame& w) {
         double room = 1e9;
         if (w.local == 2) room = b.under(b.deep + t + kTrim) - b.floor;
         if (w.local == 0) room = std::min(b.under(0), b.under(-t - kTrim)) - b.floor;
+        // A leaf that is the ramp leans on them all the way up, closed above its opening too.
+        const bool leans = h.kind == "pop" && rampDoor(b.s, h.row);
+        const double end = leans ? inMm(rampDoorTop(b.s, h.row)) : h.z1;
         const bool head = h.z1 + wide <= room;
-        const double foot = h.z0 <= 0 ? h.z0 : h.z0 - wide, top = head ? h.z1 : std::min(h.z1, room);
+        const double foot = h.z0 <= 0 ? h.z0 : h.z0 - wide, top = leans ? end : head ? h.z1 : std::min(h.z1, room);
         const Vec3 up{0, 0, 1};
         put("left", up, w.u, h.u0 - wide, h.u0, h.z0 <= 0 ? h.z0 : h.z0, top);
         put("right", up, w.u, h.u1, h.u1 + wide, h.z0, top);
         if (h.z0 > 0) put("sill", w.u, up, h.u0 - wide, h.u1 + wide, foot, h.z0);
-        if (head) put("head", w.u, up, h.u0 - wide, h.u1 + wide, h.z1, h.z1 + wide);
+        if (leans)
+            put("head", w.u, up, h.u0, h.u1, end - wide, end);
+        else if (head)
+            put("head", w.u, up, h.u0 - wide, h.u1 + wide, h.z1, h.z1 + wide);
     }
 }
 

@@ -32,7 +32,8 @@ struct Schedule {
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
     {"auto-door block footing slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0, "none", kPractice},
-    {"ramp", "*", "", 0, 0, "none", kPractice},
+    {"rung", "ramp pop-leaf", "screw-1-1/4", 3, 0, "rung", kPractice},
+    {"ramp pop-leaf rung", "*", "", 0, 0, "none", kPractice},
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh ceiling-mesh", "*", "washer-screw", 0, 6, "mesh",
      kPractice},
     {"apron trench-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
@@ -98,7 +99,6 @@ constexpr Schedule kSchedule[] = {
     {"stop", "leaf leaf-stile leaf-rail leaf-brace window-pane leaf-mesh", "", 0, 0, "none", kPractice},  // they shut against it
     {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf",
      kPractice},
-    {"rung", "ramp", "screw-1-1/4", 3, 0, "rung", kPractice},
     {"nest-lid nest-door", "*", "", 0, 0, "none", kPractice},
     {"nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-top nest-roof", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
     {"roost", "roost-rail roost-leg", "nail-16d", 1, 0, "pin", kPractice},
@@ -321,6 +321,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     std::vector<HardwareLine> out;
     for (const auto& [key, line] : sum) out.push_back({key.first, line.first, key.second, line.second});
     return out;
+}
+
+std::vector<std::string_view> jointRules() {
+    std::set<std::string_view> out;
+    for (const auto& row : kSchedule)
+        if (!row.item.empty()) out.insert(row.rule);
+    return {out.begin(), out.end()};
 }
 
 }  // namespace oiko

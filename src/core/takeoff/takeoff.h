@@ -86,5 +86,7 @@ Length onGrid(double mm, Units units);
 
 /// Fasteners and hardware by joint. Source of the nailing rows: IRC 2018 Table R602.3(1), from memory, else common practice.
 std::vector<HardwareLine> fixings(const Model& model, Settled& settled);
+/// The rules by which joints are fastened, each once.
+std::vector<std::string_view> jointRules();
 
 }  // namespace oiko
