@@ -3,7 +3,9 @@
 #include <cmath>
 
 #include "core/design/layout.h"
+#include "core/design/shell.h"
 #include "core/judge/findings.h"
+#include "core/judge/holes.h"
 #include "whole.h"
 
 namespace oiko {
@@ -60,7 +62,7 @@ TEST(NestsInside, AsWorkedOutByHand) {
     Bounds all;
     for (const auto& p : a->model->parts)
         if (p.id.starts_with("nests/")) all.add(p.box());
-    EXPECT_LE(all.high.x / 25.4 - 3.5, inInches(nestReach(inches(12))) + 1e-6);
+    EXPECT_LE(all.high.x / 25.4 - 3.5, inInches(nestReach(*a->settled)) + 1e-6);
     // On the roosts' wall, or under their zone beside it, they are refused.
     EXPECT_FALSE(Design{}.with(inside({{"nests.wall", "back"}, {"roost.wall", "back"}})));
 }
@@ -126,6 +128,77 @@ TEST(NestsFront, DropsToAShelfOnChainsAndIsShutBehind) {
                     std::pow(front->extent({0, 0, 1}), 2) * std::max(front->extent({1, 0, 0}), front->extent({0, 1, 0})),
                     volume(room->solid) * 0.001);
     }
+}
+
+TEST(NestsOfBuckets, StandOnTheirShelfInEveryCoop) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             {{"flock.count", "20"}, {"skin.lining", "ply-1/2"}},
+             {{"foundation.kind", "curb"}},
+             {{"nests.wall", "left"}, {"doors.1.wall", "front"}, {"runs.1.side", "right"}, {"frame.stud", "2x3"}}}) {
+        auto changes = more;
+        changes.push_back({"nests.kind", "buckets"});
+        expectWholeAndShut(designWith(changes));
+        const auto a = answerTo(designWith(changes));
+        const auto n = a->settled->count("nests.count");
+        EXPECT_FALSE(a->settled->applies("nests.clear"));
+        int buckets = 0, stops = 0;
+        for (const auto& p : a->model->parts) {
+            stops += p.role == "bucket-stop";
+            EXPECT_NE(p.role, "nest-partition");
+            if (p.role != "nest-bucket") continue;
+            ++buckets;
+            EXPECT_NEAR(p.extent(p.along) / 25.4, 14.5, 1e-3);
+            EXPECT_NEAR(p.extent(p.wide) / 25.4, 12, 1e-3);
+            // A shell: an eighth of an inch of a sixteen-sided prism 12 in across, and its bottom.
+            const double area = 16 * 36 * std::tan(kPi / 16),
+                         shell = area * 0.125 + area * (1 - std::pow(1 - 0.125 * std::cos(kPi / 16) / 6, 2)) * 14.375;
+            EXPECT_NEAR(p.volumeMm3() / std::pow(25.4, 3), shell, shell * 1e-3);
+            EXPECT_NEAR(p.box().low.z, inMm(shellOf(*a->settled).floorTop + a->settled->length("nests.height")), 0.01);
+        }
+        EXPECT_EQ(buckets, n);
+        EXPECT_EQ(stops, n - 1);
+        EXPECT_EQ(bought(*a, "bucket"), static_cast<double>(n));
+    }
+    // Heavy hens want 14 in.
+    const auto tight = answerTo(designWith({{"nests.kind", "buckets"}, {"flock.size", "heavy"}, {"flock.count", "8"}}));
+    EXPECT_TRUE(std::ranges::any_of(tight->findings, [](const Finding& f) { return f.id == "nests.size" && f.state == State::near; }));
+    const auto fits = answerTo(designWith({{"nests.kind", "buckets"}}));
+    EXPECT_TRUE(std::ranges::none_of(fits->findings, [](const Finding& f) { return f.id == "nests.size"; }));
+}
+
+TEST(NestsRollAway, LetEggsThroughAndNoBirdOrPaw) {
+    for (const auto& more : std::vector<std::vector<Change>>{{},
+                                                             {{"nests.door", "front"}, {"flock.size", "heavy"}, {"flock.count", "8"}},
+                                                             {{"form.kind", "elevated"}, {"flock.count", "5"}, {"flock.size", "bantam"}},
+                                                             {{"skin.kind", "battens"},
+                                                              {"nests.wall", "back"},
+                                                              {"skin.lining", "wipe-1/8"},
+                                                              {"roof.pitch", "1/12"},
+                                                              {"roof.cover", "metal_sealed"}}}) {
+        auto changes = more;
+        changes.push_back({"nests.kind", "rollaway"});
+        expectWholeAndShut(designWith(changes));
+        const auto a = answerTo(designWith(changes));
+        const auto& m = *a->model;
+        const auto &curtain = *m.find("nests/curtain"), &slope = *m.find("nests/slope/1"), &front = *m.find("nests/front");
+        // Under the curtain, over the end of the slope: a slot of 2 3/4 in. Eggs are about 1 3/4 in across; a hen's body wants more.
+        const double end = slope.box().low.z + inMm(kNestBoard);
+        EXPECT_NEAR((curtain.box().low.z - end) / 25.4, 2.75, 0.05);
+        // The floor falls an inch and a half towards it.
+        EXPECT_NEAR((slope.box().high.z - slope.box().low.z) / 25.4, 1.5 + 15.0 / 32 * std::cos(std::atan(1.5 / 12)), 0.06);
+        EXPECT_EQ(std::ranges::count(m.parts, "nest-slope", &Part::role), a->settled->count("nests.count"));
+        // The tray, clear between curtain and front.
+        const bool alongX = std::fabs(front.thick().x) > 0.5;
+        const auto low = [&](const Part& p) { return alongX ? p.box().low.x : p.box().low.y; };
+        EXPECT_NEAR(std::fabs(low(front) - low(curtain)) / 25.4, 5, 0.01) << "both are as thick";
+    }
+    // What shuts the row is its lid.
+    const auto a = answerTo(designWith({{"nests.kind", "rollaway"}, {"runs.1", ""}}));
+    auto open = *a->model;
+    std::erase_if(open.parts, [](const Part& p) { return p.role == "nest-lid"; });
+    open.joints.clear();
+    EXPECT_FALSE(allHoles(open, ballThatMeshStops(*a->settled)).holes.empty());
 }
 
 }  // namespace

@@ -43,9 +43,8 @@ std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
             out.push_back(o);
         }
     // Inside they stand under a top as steep as 45 degrees.
-    const auto clear = s.length("nests.clear");
     out.push_back({"nests", s.choice("nests.wall"), s.length("nests.at"), openingWidth(s, "nests"), s.length("nests.height") - kNestBoard,
-                   kNestBoard + clear * (nestsInside(s) ? 2 : 1)});
+                   kNestBoard + nestClear(s) + (nestsInside(s) ? nestDeep(s) : Length{})});
     return out;
 }
 std::optional<Clash> roofClash(Settled& s, const Shell& shell) {

@@ -59,20 +59,21 @@ void addInside(std::vector<Param>& p) {
     p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
         return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)), 1, 10);
     }));
-    p.push_back(choice("nests.kind", inside, {"outside", "inside"}, word("outside"), false));
+    p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets"}, word("outside"), false));
     p.push_back(onlyWhen(choice("nests.door", inside, {"lid", "front"}, word("lid"), false), [](Ask& a) { return !nestsInside(a); }));
     p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
-        const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), a.length("nests.clear"));
+        const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), nestClear(a));
         if (!nestsInside(a)) return sideWithRoom(a, "nests", wanted, sidesButRuns(a, {"left", "right", "front", "back"}));
         // Not under the roosts.
         std::vector<std::string_view> order{"left", "right", "front", "back"};
         std::erase(order, a.choice("roost.wall"));
         return sideWithRoom(a, "nests", wanted, order);
     }));
-    p.push_back(
-        length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }));
+    p.push_back(onlyWhen(
+        length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }),
+        [](Ask& a) { return a.choice("nests.kind") != "buckets"; }));
     p.push_back(count("nests.count", inside, 1, 9, [](Ask& a) -> Value {
-        const auto clear = a.length("nests.clear");
+        const auto clear = nestClear(a);
         const auto room = std::min(widestGap(a, a.choice("nests.wall"), "nests"), kWidestNestRow) - kNestBoard;
         const auto fit = room / (clear + kNestBoard);
         return std::min<std::int64_t>(12, std::max<std::int64_t>(1, std::min(fit, nestsNeeded(birdsSizedFor(a)))));

@@ -48,7 +48,11 @@ std::string_view leftOf(std::string_view side) { return kSides[(sideIndex(side) 
 std::string_view rightOf(std::string_view side) { return kSides[(sideIndex(side) + 1) % 4]; }
 std::string_view opposite(std::string_view side) { return kSides[(sideIndex(side) + 2) % 4]; }
 
-bool nestsInside(Ask& ask) { return ask.choice("nests.kind") == "inside"; }
+bool nestsInside(Ask& ask) { return ask.choice("nests.kind") == "inside" || ask.choice("nests.kind") == "buckets"; }
+bool nestsRoll(Ask& ask) { return ask.choice("nests.kind") == "rollaway"; }
+Length nestClear(Ask& ask) { return ask.choice("nests.kind") == "buckets" ? kBucketWide : ask.length("nests.clear"); }
+Length nestDeep(Ask& ask) { return ask.choice("nests.kind") == "buckets" ? kBucketDeep : ask.length("nests.clear"); }
+Length nestReach(Ask& ask) { return kNestBoard + nestDeep(ask) + inches(6.5); }
 
 Length roostZone(Ask& ask) {
     return inches(18) + ask.length("roost.apart") * (ask.count("roost.count") - 1) + (ask.flag("roost.boards") ? inches(0.75) : Length{});
@@ -59,7 +63,7 @@ Length roostClear(Ask& ask) { return inches(earthFloor(ask) ? 3 : 2); }
 Length wallLength(Ask& ask, std::string_view side) { return ask.length(side == "front" || side == "back" ? "coop.width" : "coop.depth"); }
 
 Length openingWidth(Ask& ask, const std::string& key) {
-    return key == "nests" ? nestRowWidth(ask.count("nests.count"), ask.length("nests.clear")) : ask.length(key + ".width");
+    return key == "nests" ? nestRowWidth(ask.count("nests.count"), nestClear(ask)) : ask.length(key + ".width");
 }
 
 std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view self) {
@@ -80,7 +84,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         const auto& roost = ask.choice("roost.wall");
         const auto [from, to] = birdsAlong(ask, side);
         const auto zone = roostZone(ask), whole = wallLength(ask, side);
-        const bool narrow = zone + nestReach(ask.length("nests.clear")) > birdsAcross(ask, roost);
+        const bool narrow = zone + nestReach(ask) > birdsAcross(ask, roost);
         if (side == roost || (side == opposite(roost) && narrow)) out.push_back({"roosts", Length{}, whole});
         if (leftOf(side) == roost) out.push_back({"roosts", Length{}, from + zone});
         if (rightOf(side) == roost) out.push_back({"roosts", to - zone, whole});

@@ -25,8 +25,16 @@ inline constexpr Length kNestBoard = inches(0.46875);
 constexpr Length nestRowWidth(std::int64_t count, Length clear) { return clear * count + kNestBoard * (count + 1); }
 /// Nests that stand inside, on legs of their own, instead of hanging outside their wall.
 bool nestsInside(Ask& ask);
+/// A row outside whose floor slopes, so that eggs roll into a tray beyond a curtain.
+bool nestsRoll(Ask& ask);
+/// Clear width and height of a nest, and its depth; a 5 gallon bucket on its side is 12 in across and 14 1/2 in deep. Common practice.
+Length nestClear(Ask& ask);
+Length nestDeep(Ask& ask);
+inline constexpr Length kBucketWide = inches(12), kBucketDeep = inches(14.5);
+/// The tray before nests whose eggs roll away, the slot they roll through, and what their floor falls. Common practice.
+inline constexpr Length kEggTray = inches(5), kEggSlot = inches(2.75), kEggFall = inches(1.5);
 /// How far those reach into the coop from the wall's inner face: board, nest, lip, and a perch before it. Common practice.
-constexpr Length nestReach(Length clear) { return kNestBoard + clear + inches(6.5); }
+Length nestReach(Ask& ask);
 /// Their bearers and the legs below, at least 2 in long, want so much under their floor.
 inline constexpr Length kNestBearer = inches(6);
 /// How far the roosts' zone reaches in from the inner face of their wall: a foot behind the bars, half a one before.

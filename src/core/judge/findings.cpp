@@ -122,6 +122,12 @@ struct Court {
         f.parts = idsWith("nests/");
         f.remedies.push_back({{"nests.count", std::to_string(nestsNeeded(birdsSizedFor(s)))}});
         if (s.isSet("nests.count")) f.remedies.push_back({{"nests.count", ""}});
+        const auto clear = nestClear(s), wanted = sizeClass(s.choice("flock.size")).nest;
+        if (clear < wanted) {
+            auto& tight = find("nests.size", "nests", inMm(clear), inMm(wanted), "mm", true, 0);
+            tight.state = State::near, tight.parts = idsWith("nests/");
+            tight.remedies.push_back({{s.applies("nests.clear") ? "nests.clear" : "nests.kind", s.applies("nests.clear") ? "" : "inside"}});
+        }
         // The drop zone under and behind the roosts holds no nest.
         double inZone = 0;
         for (const auto& c : m.clear)
@@ -140,7 +146,7 @@ struct Court {
                     }
         auto& g = find("nests.zone", "others", inZone, inMm(inches(2)), "mm", false, 0);
         // In a coop a few feet deep they can't help standing close: under one nest's width is a nuisance, not a fault.
-        if (g.state == State::fail && inZone < inMm(s.length("nests.clear"))) g.state = State::near;
+        if (g.state == State::fail && inZone < inMm(nestClear(s))) g.state = State::near;
         g.parts = idsWith("nests/");
         g.remedies.push_back({{"nests.at", ""}});
         g.remedies.push_back({{"nests.wall", ""}, {"nests.at", ""}});
@@ -171,7 +177,7 @@ struct Court {
     /// Doors round the corner from a row that stands inside: what it leaves free before them, least against what each wants.
     void nestsWay() {
         const auto side = s.choice("nests.wall");
-        const auto at = s.length("nests.at"), reach = shell.wallDeep + nestReach(s.length("nests.clear"));
+        const auto at = s.length("nests.at"), reach = shell.wallDeep + nestReach(s);
         double least = 1;
         for (const auto& o : m.openings) {
             const bool pop = o.kind == "pop", door = o.kind == "people_door";

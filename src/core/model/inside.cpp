@@ -8,13 +8,32 @@ namespace oiko {
 
 namespace {
 
-/// A row on legs along a wall, birds' side: a back against the studs, a steep top that nobody roosts on, a lip, and a perch before it.
+/// A bucket on its side, its mouth to the birds: its bottom, and its wall in sixteen staves; one flat lies on the floor.
+std::vector<Solid> bucket(const WallFrame& w, double u, double d0, double z1) {
+    const double out = inMm(kBucketWide) / 2 / std::cos(kPi / 16), thick = kIn / 8, in = out - thick, deep = inMm(kBucketDeep);
+    const auto at = [&](int k, double r, double d) {
+        const double a = (k + 0.5) * kPi / 8;
+        return w.at(u + r * std::cos(a), d, z1 + inMm(kBucketWide) / 2 + r * std::sin(a));
+    };
+    std::vector<Vec3> round;
+    for (int k = 0; k < 16; ++k) round.push_back(at(k, out, d0));
+    std::vector<Solid> solids{prism(round, w.inward * thick)};
+    for (int k = 0; k < 16; ++k) {
+        const Vec3 stave[] = {at(k, in, d0 + thick), at(k, out, d0 + thick), at(k + 1, out, d0 + thick), at(k + 1, in, d0 + thick)};
+        solids.push_back(prism(stave, w.inward * (deep - thick)));
+    }
+    return solids;
+}
+
+/// A row on legs along a wall, birds' side: a back against the studs, a steep top that nobody roosts on, a lip, and a perch before it. In
+/// it boxes, or buckets between blocks that keep them from rolling.
 void nestsWithin(Builder& b) {
     const auto& w = b.wall(b.s.choice("nests.wall"));
-    const double t = inMm(kNestBoard), clear = inMm(b.s.length("nests.clear")), u0 = inMm(b.s.length("nests.at"));
+    const bool buckets = b.s.choice("nests.kind") == "buckets";
+    const double t = inMm(kNestBoard), clear = inMm(nestClear(b.s)), size = inMm(nestDeep(b.s)), u0 = inMm(b.s.length("nests.at"));
     const auto n = b.s.count("nests.count");
-    const double u1 = u0 + inMm(nestRowWidth(n, b.s.length("nests.clear"))), z1 = inMm(b.s.length("nests.height")), z0 = z1 - t;
-    const double back = b.wallDeep, d0 = back + t, d1 = d0 + clear, low = z1 + clear, high = low + clear;  // front and back of the slope
+    const double u1 = u0 + inMm(openingWidth(b.s, "nests")), z1 = inMm(b.s.length("nests.height")), z0 = z1 - t;
+    const double back = b.wallDeep, d0 = back + t, d1 = d0 + size, low = z1 + clear, high = low + size;  // front and back of the slope
     const double foot = earthFloor(b.s) ? -b.floor : 0, deep = 3.5 * kIn;
     const Vec3 up{0, 0, 1};
     const auto put = [&](const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
@@ -26,6 +45,15 @@ void nestsWithin(Builder& b) {
     put("floor", "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(u0, u1, d0, d1, z0, z1)});
     for (std::int64_t k = 0; k <= n; ++k) {
         const double u = u0 + static_cast<double>(k) * (clear + t);
+        if (buckets && k < n)
+            put("bucket/" + std::to_string(k + 1), "nest-bucket", Form::block, "bucket", w.inward, w.u,
+                bucket(w, u + t + clear / 2, d0, z1));
+        if (buckets && k > 0 && k < n) {
+            const double mid = u + t / 2, half = deep / 2;
+            put("stop/" + std::to_string(k), "bucket-stop", Form::lumber, "2x4", w.inward, w.u,
+                {w.box(mid - half, mid + half, d0, d1, z1, z1 + kTwoBy)});
+            continue;
+        }
         const Vec3 outline[] = {w.at(u, d0, z1), w.at(u, d0, high), w.at(u, d1, low), w.at(u, d1, z1)};
         put("end/" + std::to_string(k + 1), k == 0 || k == n ? "nest-end" : "nest-partition", Form::sheet, "ply-1/2", w.inward, up,
             {prism(outline, w.u * t)});
@@ -58,7 +86,8 @@ void nests(Builder& b) {
     if (nestsInside(b.s)) return nestsWithin(b);
     const auto& w = b.wall(b.s.choice("nests.wall"));
     const auto hole = *std::ranges::find(w.holes, std::string{"nests"}, &Hole::row);
-    const double t = inMm(kNestBoard), clear = inMm(b.s.length("nests.clear")), out = clear - 0.5 * kIn;
+    const bool rolls = nestsRoll(b.s);
+    const double t = inMm(kNestBoard), clear = inMm(nestClear(b.s)), out = clear - 0.5 * kIn + (rolls ? inMm(kEggTray) : 0);
     const double inner = b.wallDeep, face = -w.skin, outer = face - out;
     const double z0 = hole.z0, z1 = hole.z0 + t, top = hole.z1;  // floor board's underside and top; opening's head
     const double high = top + 3 * kIn, low = top - kIn;          // of the sloping ends, at the wall and outside
@@ -68,15 +97,31 @@ void nests(Builder& b) {
         auto* p = b.add("nests/" + name, role, "nests", System::inside, form, std::move(stock), along, across, std::move(solids));
         if (p) p->side = w.side, p->opening = "nests";
     };
+    const double curtain = face - (clear - 0.5 * kIn);
     const Vec3 outwards = w.inward * -1;
     put("floor", "nest-floor", Form::sheet, "ply-1/2", w.u, outwards, {w.box(hole.u0, hole.u1, outer, inner, z0, z1)});
     const auto n = b.s.count("nests.count");
     for (std::int64_t k = 0; k <= n; ++k) {
         const double u = hole.u0 + static_cast<double>(k) * (clear + t);
-        const Vec3 ending[] = {w.at(u, face, z1), w.at(u, outer, z1), w.at(u, outer, low), w.at(u, face, high)};
+        // What parts nests whose eggs roll away ends at the curtain before their tray.
+        const double end = rolls && k > 0 && k < n ? curtain : outer, head = low + (high - low) * (end - outer) / out;
+        const Vec3 ending[] = {w.at(u, face, z1), w.at(u, end, z1), w.at(u, end, head), w.at(u, face, high)};
+        if (rolls && k < n) {
+            // Lies on the floor at the curtain and between the ends, to which it is screwed.
+            const Vec3 rise = unit(w.inward * (inner - curtain) + up * inMm(kEggFall)),
+                       normal = cross(w.u, rise).z > 0 ? cross(w.u, rise) : cross(rise, w.u);
+            const double length = (inner - curtain) / dot(rise, w.inward);
+            const Vec3 foot = w.at(u + t, curtain, z1);
+            const Vec3 sheet[] = {foot, foot + rise * length, foot + rise * length + normal * t, foot + normal * t};
+            put("slope/" + std::to_string(k + 1), "nest-slope", Form::sheet, "ply-1/2", w.u, rise, {prism(sheet, w.u * clear)});
+        }
         put("end/" + std::to_string(k + 1), k == 0 || k == n ? "nest-end" : "nest-partition", Form::sheet, "ply-1/2", outwards, up,
             {w.box(u, u + t, face, inner, z1, top), prism(ending, w.u * t)});
     }
+    if (rolls)
+        put("curtain", "nest-curtain", Form::sheet, "ply-1/2", w.u, up,
+            {w.box(hole.u0 + t, hole.u1 - t, curtain - t, curtain, z1 + t + inMm(kEggSlot),
+                   low + (high - low) * (curtain - t - outer) / out)});
     const bool drops = b.s.choice("nests.door") == "front";
     const double head = low - t * (high - low) / out;
     put("front", drops ? "nest-door" : "nest-front", Form::sheet, "ply-1/2", w.u, up,

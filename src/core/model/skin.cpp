@@ -346,8 +346,9 @@ void wallLining(Builder& b) {
         auto cuts = Siding{b, w}.holes;  // with the ridge board's
         if (nestsInside(b.s) && b.s.choice("nests.wall") == w.side) {
             // Their own back lies on the studs.
-            const double u0 = inMm(b.s.length("nests.at")), z1 = inMm(b.s.length("nests.height")), clear = inMm(b.s.length("nests.clear"));
-            cuts.push_back({"nests", "nest", u0, u0 + inMm(openingWidth(b.s, "nests")), z1 - inMm(kNestBoard), z1 + 2 * clear});
+            const double u0 = inMm(b.s.length("nests.at")), z1 = inMm(b.s.length("nests.height")),
+                         rise = inMm(nestClear(b.s) + nestDeep(b.s));
+            cuts.push_back({"nests", "nest", u0, u0 + inMm(openingWidth(b.s, "nests")), z1 - inMm(kNestBoard), z1 + rise});
         }
         const auto [from, to] = birdsAlong(b.s, w.side);
         const double a = inMm(from) + (w.sloping ? t : 0), e = inMm(to) - (w.sloping ? t : 0);

@@ -100,7 +100,11 @@ constexpr Schedule kSchedule[] = {
     {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf",
      kPractice},
     {"nest-lid nest-door", "*", "", 0, 0, "none", kPractice},
-    {"nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-top nest-roof", "*", "screw-1-1/4", 0, 4, "nest", kPractice},
+    {"nest-bucket", "*", "", 0, 0, "none", kPractice},
+    {"bucket-stop", "nest-floor", "screw-2-1/2", 2, 0, "stand", kPractice},
+    {"bucket-stop", "*", "", 0, 0, "none", kPractice},
+    {"nest-floor nest-end nest-partition nest-slope nest-curtain nest-front nest-back nest-lip nest-top nest-roof", "*", "screw-1-1/4", 0,
+     4, "nest", kPractice},
     {"roost", "roost-rail roost-leg", "nail-16d", 1, 0, "pin", kPractice},
     {"roost-brace cleat", "roost-leg", "screw-2-1/2", 2, 0, "stand", kPractice},
     {"nest-leg", "nest-bearer", "angle-bracket", 1, 0, "bracket", kPractice},
@@ -316,6 +320,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         add("gutter-joint", lengths - 2, "gutterjoint"), add("gutter-outlet", 1, "outlet"), add("barrel", 1, "barrel");
         add("gravel-bag", 2, "gravelstand");
     }
+    add("bucket", roles["nest-bucket"], "unit");
     add("feeder", static_cast<double>(s.count("feed.count")), "startup"),
         add("drinker", static_cast<double>(s.count("water.count")), "startup");
     std::vector<HardwareLine> out;
