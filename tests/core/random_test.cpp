@@ -318,6 +318,8 @@ TEST(OnceFound, StaysMended) {
          {{"form.kind", "elevated"}, {"flock.double", "yes"}, {"roof.falls_to", "left"}, {"roost.apart", "1' 10 7/16\""}, {"runs.1", ""}}},
         {"skids of 12' 5 1/4\" with nothing longer than 14'", {{"coop.width", "12' 5 1/4\""}, {"stock.longest", "14ft"}, {"runs.1", ""}}},
         {"a shutter wider than a sheet", {{"windows.1.kind", "shutter"}, {"windows.1.wall", "front"}, {"windows.1.width", "4' 10\""}}},
+        {"a run's battens in the boards under a deck's edge",
+         {{"mesh.edge", "battens"}, {"roof.cover", "roll_roofing"}, {"runs.1.side", "right"}, {"runs.1.top", "shared"}}},
         {"a lookout in the upper corner board behind thin siding",
          {{"form.kind", "elevated"}, {"skin.kind", "grooved-3/8"}, {"roof.cover", "roll_roofing"}, {"roof.pitch", "33.46480264°"}}},
         {"blocks of an open wall in its braces", {{"skin.open_right", "yes"}, {"runs.1.side", "left"}, {"roof.falls_to", "right"}}},

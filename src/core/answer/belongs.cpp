@@ -90,6 +90,8 @@ const std::vector<Belongs>& table() {
         {"run.perches", std::nullopt, {"perch", "perch-leg", "perch-foot", "run-post"}, ""},
         {"mesh.kind", run, {"run-mesh", "gate-mesh", "apron", "trench-mesh"}, ""},
         {"mesh.upper", run, {"run-mesh"}, ""},
+        {"mesh.edge", run, {"run-mesh", "mesh-batten"}, ""},
+        {"mesh.double", run, {"run-mesh", "force-mesh", "gate-mesh"}, ""},
         {"apron.kind", run, {"apron", "trench-mesh"}, ""},
         {"apron.width", run, {"apron", "trench-mesh"}, ""},
         {"runs.*.top", run, {"roof-panel"}, ""},

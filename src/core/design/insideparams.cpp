@@ -185,6 +185,9 @@ void addInside(std::vector<Param>& p) {
     p.push_back(onlyWhen(count("run.perches", run, 0, 4, always(std::int64_t{0}), false), [](Ask& a) { return !a.rows("runs").empty(); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
     p.push_back(choice("mesh.upper", run, {"same", "netting-1"}, word("same"), false));
+    const auto fenced = [](Ask& a) { return !a.rows("runs").empty(); };
+    p.push_back(onlyWhen(choice("mesh.edge", run, {"washers", "battens"}, word("washers"), false), fenced));
+    p.push_back(onlyWhen({"mesh.double", run, Type::flag, false, true, {}, always(false), false, {}}, fenced));
     p.push_back(choice("apron.kind", run, {"flat", "buried"}, word("flat"), false));
     p.push_back(fixedLength("apron.width", run, Length{}, inches(24), inches(18)));
 }

@@ -146,8 +146,10 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
     if (gated)
         holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, b.ground.level() ? -1 : gate.grade + kTwoBy,
                          gate.height + 0.25 * kIn});
+    battens(s, gate, seams);
     double bottom = foot;
     seams.push_back(tallest + kIn);
+    force(s, holes, foot, seams.front(), tallest);
     int n = 0;
     for (const double seam : seams) {
         auto pieces = sheetWithHoles(
@@ -211,6 +213,10 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
     }
     if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {s.slab(a, e, 0, kMesh, foot, head)}))
         p->opening = row + ".gate";
+    if (b.s.flag("mesh.double"))
+        if (auto* p = put("gate/force", "force-mesh", Form::mesh, std::string{kForceMesh}, along, up,
+                          {s.slab(a, e, kMesh, 2 * kMesh, foot, head)}))
+            p->opening = row + ".gate";
     b.join(row + "/gate/stile/hinge",
            row + "/post/" + (g.side == "outer" ? "outer/1" : "inner/" + std::string{g.side == "left" ? "1" : std::to_string(inner.size())}),
            Joint::Kind::hinged, 0.25 * kIn);

@@ -14,6 +14,9 @@ namespace oiko {
 /// Dressed face of a 4x4 or of a 2x4's wide side.
 inline constexpr double kP = 3.5 * kIn;
 
+/// Welded mesh against force, with fine mesh behind it against paws.
+inline constexpr std::string_view kForceMesh = "welded-2x4";
+
 /// One mesh wall of a run: x along it, heights above the level line.
 struct Side {
     std::string name;
@@ -84,6 +87,9 @@ struct Runner {
     Side side(std::string_view which) const;
     /// Mesh on one side, in strips as wide as the rolls, with rails where they end.
     void meshWall(const Side& s, const Gate& gate);
+    /// Over its mesh: battens where it lies on wood, and heavy mesh before its lowest strip.
+    void battens(const Side& s, const Gate& gate, const std::vector<double>& seams);
+    void force(const Side& s, const std::vector<Hole>& holes, double foot, double seam, double tallest);
     /// The gate's height under this side's beam or rafters. What is not much taller than a person goes up to the beam.
     Gate gateIn(const Side& s) const;
     /// The ground along a mesh wall, and its lowest and highest between two places.

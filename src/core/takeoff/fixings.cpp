@@ -34,8 +34,11 @@ constexpr Schedule kSchedule[] = {
     {"auto-door block footing slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0, "none", kPractice},
     {"rung", "ramp pop-leaf", "screw-1-1/4", 3, 0, "rung", kPractice},
     {"ramp pop-leaf rung", "*", "", 0, 0, "none", kPractice},
+    {"mesh-batten", "run-mesh force-mesh", "screw-2", 0, 12, "edge", kPractice},
+    {"mesh-batten", "*", "", 0, 0, "none", kPractice},
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh ceiling-mesh", "*", "washer-screw", 0, 6, "mesh",
      kPractice},
+    {"force-mesh", "*", "", 0, 0, "none", kPractice},         // tied to the mesh behind it, by area, below
     {"apron trench-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
@@ -186,6 +189,10 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         auto& line = sum[{std::string{item}, std::string{rule}}];
         line.first += n, line.second = source;
     };
+    std::set<std::size_t> battened;
+    for (const auto& j : m.joints)
+        for (const auto& [mesh, over] : {std::pair{j.a, j.b}, std::pair{j.b, j.a}})
+            if (m.parts[over].role == "mesh-batten") battened.insert(mesh);
     for (const auto& j : m.joints) {
         const auto &a = m.parts[j.a], &b = m.parts[j.b];
         if (a.existing && b.existing) continue;
@@ -217,6 +224,11 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             continue;
         }
         if (row->item.empty()) continue;
+        // Under battens mesh is only tacked until they are on.
+        if (row->rule == "mesh" && (battened.contains(j.a) || battened.contains(j.b))) {
+            add("staple", std::max(2.0, std::ceil(j.patchMm2 / std::min({38.1, a.extent(a.wide), b.extent(b.wide)}) / 304.8)), "tack");
+            continue;
+        }
         // The seam's length: the patch over the narrower member's thickness.
         double n = row->number;
         if (n == 0)
@@ -311,6 +323,9 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     for (const auto& p : parts)
         if (const double every = std::ceil(p.extent(p.along) / 152.4 - 1e-6); p.edging())
             add("mesh-tie", p.role == "apron" ? 2 * every : every, p.role == "apron" ? "apron" : "buried");
+    // One for each square foot.
+    for (const auto& p : parts)
+        if (p.role == "force-mesh") add("mesh-tie", std::ceil(p.volumeMm3() / p.extent(p.thick()) / 92903.04), "force");
     floorCover(s, add);
     for (const auto& side : guttered(s)) {
         double lengths = 0, long_ = 0;
