@@ -94,5 +94,38 @@ TEST(MeshEdges, ASideByHand) {
     EXPECT_FALSE(allHoles(torn, ballThatMeshStops(*a->settled)).holes.empty());
 }
 
+TEST(CrossedBraces, LeaveHalfTheirThicknessToEachOther) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {}, {{"runs.1.gate_width", "48in"}, {"runs.1.gate", "left"}}, {{"form.kind", "elevated"}, {"flock.count", "5"}}}) {
+        auto changes = more;
+        const auto plain = answerTo(designWith(changes));
+        changes.push_back({"runs.1.gate_brace", "x"});
+        const auto a = answerTo(designWith(changes));
+        EXPECT_EQ(unsound(*a->model), "");
+        std::map<std::string, const Part*> braces;
+        for (const auto& p : a->model->parts)
+            if (p.role == "gate-cross") braces[p.id] = &p;
+        ASSERT_EQ(braces.size() % 2, 0u);
+        ASSERT_GE(braces.size(), 2u);
+        for (const auto& [id, p] : braces) {
+            if (id.ends_with("/cross")) continue;
+            const auto* one = plain->model->find(id);
+            const auto* other = braces.at(id + "/cross");
+            ASSERT_TRUE(one);
+            // As long as the single one; less half its thickness over the rhombus where they cross: w^2 / sin of the angle between them.
+            EXPECT_NEAR(p->extent(p->along), one->extent(one->along), 0.01);
+            const double sine = norm(cross(p->along, other->along)), rhomb = std::pow(3.5 * 25.4, 2) / sine * 0.75 * 25.4;
+            for (const auto* q : {p, other}) EXPECT_NEAR(one->volumeMm3() - q->volumeMm3(), rhomb, rhomb * 0.001) << id;
+            EXPECT_NEAR(p->extent(p->thick()) / 25.4, 1.5, 1e-3);
+            // They lie in one plane, and meet in it.
+            EXPECT_TRUE(std::ranges::any_of(a->model->joints, [&](const Joint& j) {
+                const auto &x = a->model->parts[j.a].id, &y = a->model->parts[j.b].id;
+                return (x == id && y == id + "/cross") || (y == id && x == id + "/cross");
+            }));
+        }
+        EXPECT_EQ(needed(*a, "screw-1-1/4", "halflap"), 4.0 * static_cast<double>(braces.size() / 2));
+    }
+}
+
 }  // namespace
 }  // namespace oiko

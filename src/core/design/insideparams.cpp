@@ -171,6 +171,7 @@ void addInside(std::vector<Param>& p) {
         const auto place = runPlace(a, mine("runs", a));
         return std::string{place.shared && runOuterPosts(a, place)[1] < inches(26) ? "left" : "outer"};
     }));
+    p.push_back(choice("runs.*.gate_brace", run, {"z", "x"}, word("z"), false));
     p.push_back(length("runs.*.gate_width", run, inches(18), inches(48), [](Ask& a) -> Value {
         const auto place = runPlace(a, mine("runs", a));
         auto most = runWidth(a, place.key) - inches(16);

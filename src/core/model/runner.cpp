@@ -2,6 +2,7 @@
 #include "core/model/runner.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace oiko {
@@ -195,6 +196,7 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
               s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kTwoBy));
     piece("stile/hinge", "gate-stile", "2x4", up, along, s.slab(a, a + kP, -kTwoBy, 0, foot, head));
     piece("stile/latch", "gate-stile", "2x4", up, along, s.slab(e - kP, e, -kTwoBy, 0, foot, head));
+    const bool crossed = b.s.choice(row + ".gate_brace") == "x";
     const double inA = a + kP, inE = e - kP, mid = (foot + head) / 2;
     const bool tall = head - foot > 40 * kIn;
     std::vector<double> rails{foot, head - kP};
@@ -202,14 +204,40 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
     for (std::size_t i = 0; i < rails.size(); ++i)
         piece("rail/" + std::to_string(i + 1), "gate-rail", "2x4", along, up, s.slab(inA, inE, -kTwoBy, 0, rails[i], rails[i] + kP));
     for (std::size_t i = 1; i < rails.size(); ++i) {
-        // A brace from the hinge's foot up to the latch side, its corners cut to stiles and rails.
+        // A brace from the hinge's foot up to the latch side, its corners cut to stiles and rails; or one from each corner.
         const double z0 = rails[i - 1] + kP, z1 = rails[i], dx = inE - inA, dz = z1 - z0, l = std::hypot(dx, dz);
         if (dx < 6 * kIn || dz < 6 * kIn) continue;
-        const Vec3 dir = along * (dx / l) + up * (dz / l), side = along * (-dz / l) + up * (dx / l);
-        auto brace = s.slab(inA, inE, -kTwoBy, 0, z0, z1);
-        const Vec3 middle = centroid(brace);
-        brace = cut(cut(brace, Plane::through(middle + side * (kP / 2), side)), Plane::through(middle + side * (-kP / 2), side * -1));
-        piece("brace/" + std::to_string(i), "gate-brace", "2x4", dir, side, std::move(brace));
+        const auto field = s.slab(inA, inE, -kTwoBy, 0, z0, z1);
+        const Vec3 middle = centroid(field);
+        // From one corner of the field to another: between two planes.
+        const auto strip = [&](bool falls) {
+            const Vec3 side = along * ((falls ? dz : -dz) / l) + up * (dx / l);
+            return std::array{Plane::through(middle + side * (kP / 2), side), Plane::through(middle + side * (-kP / 2), side * -1)};
+        };
+        const auto within = [](const Solid& what, const std::array<Plane, 2>& planes) { return cut(cut(what, planes[0]), planes[1]); };
+        const auto brace = [&](bool falls, std::vector<Solid> solids) {
+            const Vec3 dir = along * (dx / l) + up * ((falls ? -dz : dz) / l), side = along * ((falls ? dz : -dz) / l) + up * (dx / l);
+            const auto name = "gate/brace/" + std::to_string(i) + (falls ? "/cross" : "");
+            if (auto* p = put(name, crossed ? "gate-cross" : "gate-brace", Form::lumber, "2x4", dir, side, std::move(solids)))
+                p->opening = row + ".gate";
+        };
+        if (!crossed) {
+            brace(false, {within(field, strip(false))});
+            continue;
+        }
+        // Each leaves half its thickness to the other where they cross.
+        for (const bool falls : {false, true}) {
+            const auto own = within(field, strip(falls));
+            const auto other = strip(!falls);
+            std::vector<Solid> solids;
+            for (const auto& plane : other) solids.push_back(cut(own, Plane{plane.normal * -1, -plane.offset}));
+            const auto half = s.slab(0, 1, falls ? -kTwoBy : -kOneBy, falls ? -kOneBy : 0, 0, 1);
+            auto lap = within(own, other);
+            for (const auto& plane : facePlanes(half))
+                if (std::fabs(dot(plane.normal, s.frame.inward)) > 0.5) lap = cut(lap, plane);
+            solids.insert(solids.begin() + 1, std::move(lap));
+            brace(falls, std::move(solids));
+        }
     }
     if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {s.slab(a, e, 0, kMesh, foot, head)}))
         p->opening = row + ".gate";

@@ -48,7 +48,7 @@ constexpr Rule kOrder[] = {
      "treated dig ladder"},
     {"trench", System::run, "trench-mesh", "dig metal"},
     {"runroof", System::run, "roof-panel", "ladder metal"},
-    {"gate", System::run, "gate-stile gate-rail gate-brace gate-mesh", ""},
+    {"gate", System::run, "gate-stile gate-rail gate-brace gate-cross gate-mesh", ""},
     {"runmesh", System::run, "*", "metal dig"},
 };
 

@@ -32,6 +32,7 @@ struct Schedule {
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
     {"auto-door block footing slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0, "none", kPractice},
+    {"gate-cross", "gate-cross", "screw-1-1/4", 4, 0, "halflap", kPractice},
     {"rung", "ramp pop-leaf", "screw-1-1/4", 3, 0, "rung", kPractice},
     {"ramp pop-leaf rung", "*", "", 0, 0, "none", kPractice},
     {"mesh-batten", "run-mesh force-mesh", "screw-2", 0, 12, "edge", kPractice},

@@ -176,9 +176,9 @@ std::optional<std::pair<double, double>> slantAlong(const Part& p, Vec3 along, V
 }  // namespace
 
 bool measuredFirst(std::string_view role) {
-    static constexpr std::string_view kRoles[] = {"leaf-stile", "leaf-rail",  "leaf",         "stop",    "batten",
-                                                  "track",      "casing",     "corner-board", "purlin",  "gate-stile",
-                                                  "gate-rail",  "gate-brace", "fascia",       "pop-leaf"};
+    static constexpr std::string_view kRoles[] = {"leaf-stile", "leaf-rail",  "leaf",         "stop",   "batten",
+                                                  "track",      "casing",     "corner-board", "purlin", "gate-stile",
+                                                  "gate-rail",  "gate-brace", "gate-cross",   "fascia", "pop-leaf"};
     return std::ranges::find(kRoles, role) != std::end(kRoles);
 }
 
