@@ -68,6 +68,7 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"pops.1.sill", "30in"},
       {"coop.low_wall", "5ft"},
       {"pops.1.ramp", "35deg"}}},
+    {"ground.sills", {{"foundation.kind", "sills"}, {"ground.front_left", "6in"}, {"ground.back_left", "6in"}}},
     {"stud.slides", {{"form.kind", "elevated"}, {"flock.count", "4"}, {"frame.stud", "2x3"}, {"windows.1.kind", "sliding"}}},
     {"panel.stock", {{"runs.1.top", "clear_sealed"}, {"runs.1.length", "13ft"}}},
     {"run.rafter",

@@ -88,6 +88,19 @@ const std::vector<std::vector<Change>>& onConcreteCoops() {
         {{"foundation.kind", "curb"}, {"roof.form", "gable"}, {"runs.1.top", "shared"}},
         {{"foundation.kind", "slab"}, {"foundation.height", "4in"}, {"skin.kind", "shiplap"}, {"runs.1.side", "front"}},
         {{"foundation.kind", "curb"}, {"foundation.height", "16in"}, {"roost.boards", "yes"}, {"roost.step", "10in"}, {"flock.count", "6"}},
+        {{"foundation.kind", "blockwork"}, {"nests.kind", "inside"}, {"apron.kind", "buried"}, {"flock.count", "8"}},
+        {{"foundation.kind", "blockwork"},
+         {"foundation.depth", "24in"},
+         {"ground.front_left", "8in"},
+         {"ground.front_right", "8in"},
+         {"flock.count", "8"}},
+        {{"foundation.kind", "sills"},
+         {"roof.form", "gable"},
+         {"skin.open_front", "yes"},
+         {"nests.wall", "left"},
+         {"flock.count", "8"},
+         {"runs.1.side", "back"}},
+        {{"foundation.kind", "sills"}, {"nests.kind", "buckets"}, {"roost.boards", "yes"}, {"bath.place", "coop"}, {"coop.width", "12ft"}},
     };
     return coops;
 }
@@ -176,6 +189,55 @@ TEST(ConcreteByHand, SidingKeepsSixInchesOffTheSoil) {
     EXPECT_EQ(low.state, State::fail);
     ASSERT_FALSE(low.remedies.empty());
     EXPECT_EQ(low.remedies[0][0].key, "foundation.height");
+}
+
+TEST(BlockworkByHand, CoursesFootingAndBags) {
+    // 8 ft by 6 ft, 8 in above grade; 16 in down at least: 24 in of blocks less the footing's 6, so 18 in, ask three courses of 8.
+    const auto a = answerTo(designWith({{"foundation.kind", "blockwork"},
+                                        {"coop.width", "8'"},
+                                        {"coop.depth", "6'"},
+                                        {"foundation.height", "8in"},
+                                        {"foundation.depth", "16in"},
+                                        {"flock.count", "6"}}));
+    const auto *wall = a->model->find("ground/blockwork"), *footing = a->model->find("ground/strip-footing");
+    ASSERT_TRUE(wall && footing);
+    EXPECT_NEAR(wall->extent({0, 0, 1}) / 25.4, 24, 1e-3);
+    EXPECT_NEAR(footing->box().low.z / 25.4, 8 - 24 - 6, 1e-3);
+    // Along its middle it is 2 x (96 + 72) - 4 x 7 5/8 in long: 305.5 in, 20 blocks a course.
+    EXPECT_EQ(bought(*a, "block-8x8x16"), 60);
+    EXPECT_NEAR(needed(*a, "mortar-bag"), 60.0 / 13, 1e-9);
+    // The footing is 12 in by 6 in round the same middle; each bolt's core takes 0.13 cu ft.
+    const double feet = 305.5 / 12 * 1.0 * 0.5, bolts = needed(*a, "anchor-bolt");
+    EXPECT_GT(bolts, 0);
+    EXPECT_NEAR(needed(*a, "concrete-80lb"), (feet + 0.13 * bolts) / 0.60, 0.02);
+    // Inside, 7 5/8 in of each side are no floor.
+    EXPECT_NEAR(inSquareFeet(clearFloor(*a->settled)), (96 - 15.25) * (72 - 15.25) / 144, 1e-3);
+    EXPECT_NE(a->heaviestPart, "ground/blockwork");
+}
+
+TEST(SillsByHand, LapAtTheirCornersAndArePegged) {
+    const auto a = answerTo(designWith({{"foundation.kind", "sills"}, {"coop.width", "10'"}, {"coop.depth", "8'"}}));
+    std::map<std::string, double> long_;
+    for (const auto& p : a->model->parts)
+        if (p.role == "ground-sill") {
+            long_[p.id] = std::round(p.extent(p.along) / 25.4 * 100) / 100;
+            EXPECT_EQ(p.stock, "4x6pt");
+        }
+    EXPECT_EQ(long_, (std::map<std::string, double>{{"ground/sill/1/front", 120},
+                                                    {"ground/sill/1/back", 120},
+                                                    {"ground/sill/1/left", 85},
+                                                    {"ground/sill/1/right", 85},
+                                                    {"ground/sill/2/front", 109},
+                                                    {"ground/sill/2/back", 109},
+                                                    {"ground/sill/2/left", 96},
+                                                    {"ground/sill/2/right", 96}}));
+    // 120 in: two feet from the ends' pegs leave 8 ft, two spaces of 4: three pegs; 85 in: 61 in, two spaces: three.
+    EXPECT_EQ(bought(*a, "rebar-peg"), 12);
+    EXPECT_EQ(bought(*a, "anchor-bolt"), 0);
+    // Two sills keep the siding 6 in off the soil.
+    EXPECT_EQ(std::ranges::find(a->findings, "soil.siding", &Finding::id)->state, State::pass);
+    for (const auto* key : {"foundation.height", "foundation.depth", "foundation.bag", "floor.joist"})
+        EXPECT_FALSE(a->settled->applies(key)) << key;
 }
 
 }  // namespace

@@ -97,8 +97,8 @@ Design randomDesign(Dice& dice, Tally& tally) {
         const auto foam = std::string{kFoam[dice.below(4)]};
         if (attempt({{"skin.lining", kLining[dice.below(2)]}, {"skin.insulation", foam}})) ++tally.choices["skin.insulation=" + foam];
     }
-    static constexpr const char* kPoured[] = {"set_posts", "slab", "curb"};
-    if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(3)]}});
+    static constexpr const char* kPoured[] = {"set_posts", "slab", "curb", "blockwork", "sills"};
+    if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(5)]}});
     static constexpr const char* kDeckedCovers[] = {"shingles", "wood_shingles", "roll_roofing"};
     if (dice.below(3) == 0) attempt({{"roof.cover", kDeckedCovers[dice.below(3)]}});
     if (dice.below(3) == 0 && attempt({{"roof.gutter", "barrels"}})) {
@@ -318,6 +318,14 @@ TEST(OnceFound, StaysMended) {
          {{"form.kind", "elevated"}, {"flock.double", "yes"}, {"roof.falls_to", "left"}, {"roost.apart", "1' 10 7/16\""}, {"runs.1", ""}}},
         {"skids of 12' 5 1/4\" with nothing longer than 14'", {{"coop.width", "12' 5 1/4\""}, {"stock.longest", "14ft"}, {"runs.1", ""}}},
         {"a shutter wider than a sheet", {{"windows.1.kind", "shutter"}, {"windows.1.wall", "front"}, {"windows.1.width", "4' 10\""}}},
+        {"a low run's top battens in its second mesh",
+         {{"mesh.edge", "battens"},
+          {"mesh.double", "yes"},
+          {"runs.1.side", "left"},
+          {"runs.1.height", "4'"},
+          {"runs.1.length", "10'"},
+          {"pops.1.wall", "right"},
+          {"doors.1.wall", "front"}}},
         {"a run's battens in the boards under a deck's edge",
          {{"mesh.edge", "battens"}, {"roof.cover", "roll_roofing"}, {"runs.1.side", "right"}, {"runs.1.top", "shared"}}},
         {"a lookout in the upper corner board behind thin siding",

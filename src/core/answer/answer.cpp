@@ -22,8 +22,8 @@ void weigh(Answer& a) {
         const auto m = massOf(part, *a.settled);
         a.mass += m;
         // Concrete is poured where it stays.
-        if (m > a.heaviest && !part.existing && part.form != Form::mesh && part.stock != "concrete" && part.stock != "gravel" &&
-            part.stock != "sand")
+        if (m > a.heaviest && !part.existing && part.form != Form::mesh && part.stock != "concrete" && part.stock != "masonry" &&
+            part.stock != "gravel" && part.stock != "sand")
             a.heaviest = m, a.heaviestPart = part.id;
     }
     const auto section = [](std::string_view stock) {

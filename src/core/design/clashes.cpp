@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 77> kIds{
+constexpr std::array<std::string_view, 78> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -29,7 +29,8 @@ constexpr std::array<std::string_view, 77> kIds{
     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
     "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",       "pop.tall",
-    "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf"};
+    "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
+    "ground.sills"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;

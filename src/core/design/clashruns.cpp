@@ -155,6 +155,8 @@ std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
         return Clash{"ground.steep", corner, std::fabs(g.toRight) > std::fabs(g.toBack) ? "coop.width" : "coop.depth", {}};
     if (s.choice("foundation.kind") == "pavers")
         return Clash{"ground.pavers", corner, "foundation.kind", {mm(fallMm(s))}, Change{"foundation.kind", "blocks"}};
+    if (s.choice("foundation.kind") == "sills")
+        return Clash{"ground.sills", corner, "foundation.kind", {mm(fallMm(s))}, Change{"foundation.kind", "curb"}};
     if (const auto fall = mm(fallMm(s)); onSkids(s) && fall > kSkidsFall)
         return Clash{"ground.skids", corner, "foundation.kind", {fall, kSkidsFall}, Change{"foundation.kind", "posts"}};
     for (const auto& o : all) {

@@ -15,7 +15,7 @@
 namespace oiko::table {
 namespace {
 
-bool onFrame(Ask& a) { return !onConcrete(a); }
+bool onFrame(Ask& a) { return !frameless(a); }
 bool setPosts(Ask& a) { return a.choice("foundation.kind") == "set_posts"; }
 
 }  // namespace
@@ -43,7 +43,7 @@ void addForm(std::vector<Param>& p) {
     p.push_back(length("coop.width", form, feet(3), feet(16), [base](Ask& a) -> Value { return base(a).width; }));
     p.push_back(length("coop.depth", form, feet(3), feet(12), [base](Ask& a) -> Value { return base(a).depth; }));
     p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
-    p.push_back(choice("foundation.kind", form, {"skids", "pavers", "blocks", "posts", "set_posts", "slab", "curb"},
+    p.push_back(choice("foundation.kind", form, {"skids", "pavers", "blocks", "posts", "set_posts", "slab", "curb", "blockwork", "sills"},
                        [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
     p.push_back(onlyWhen(
         length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(24) : inches(18); }),
@@ -51,10 +51,10 @@ void addForm(std::vector<Param>& p) {
     // Below frost is for the local code to say; 12 in is the least (IRC 2018 R403.1.4, from memory).
     p.push_back(
         onlyWhen(length("foundation.depth", form, inches(12), inches(48), [](Ask& a) -> Value { return inches(setPosts(a) ? 24 : 12); }),
-                 [](Ask& a) { return setPosts(a) || onConcrete(a); }));
-    p.push_back(onlyWhen(fixedLength("foundation.height", form, inches(4), inches(16), inches(8)), [](Ask& a) { return onConcrete(a); }));
-    p.push_back(onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false),
-                         [](Ask& a) { return setPosts(a) || onConcrete(a); }));
+                 [](Ask& a) { return setPosts(a) || masonry(a); }));
+    p.push_back(onlyWhen(fixedLength("foundation.height", form, inches(4), inches(16), inches(8)), [](Ask& a) { return masonry(a); }));
+    p.push_back(
+        onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false), [](Ask& a) { return setPosts(a) || masonry(a); }));
     const auto roofed = [](Param q) { return onlyWhen(std::move(q), [](Ask& a) { return !indoors(a); }); };
     p.push_back(roofed(choice("roof.cover", form,
                               {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed",

@@ -58,7 +58,7 @@ Length roostZone(Ask& ask) {
     return inches(18) + ask.length("roost.apart") * (ask.count("roost.count") - 1) + (ask.flag("roost.boards") ? inches(0.75) : Length{});
 }
 
-Length roostClear(Ask& ask) { return inches(earthFloor(ask) ? 3 : 2); }
+Length roostClear(Ask& ask) { return earthFloor(ask) ? std::max(inches(2), curbWide(ask) - wallDeep(ask) + inches(0.5)) : inches(2); }
 
 Length wallLength(Ask& ask, std::string_view side) { return ask.length(side == "front" || side == "back" ? "coop.width" : "coop.depth"); }
 

@@ -111,8 +111,8 @@ Shell shellOf(Ask& ask) {
     s.rafterDeep = profile(ask.choice("roof.rafter"))->wide;
     s.overhang = overhangOf(ask);
     s.rake = indoors(ask) ? Length{} : ask.length("roof.rake");
-    if (onConcrete(ask)) {
-        s.floorTop = ask.length("foundation.height");
+    if (frameless(ask)) {
+        s.floorTop = masonry(ask) ? ask.length("foundation.height") : kSillsHigh;
     } else {
         s.joistDeep = profile(ask.choice("floor.joist"))->wide;
         s.deck = thicknessOf(ask.choice("floor.deck"));
@@ -228,13 +228,21 @@ Length runWidth(Ask& ask, const std::string& run) {
 }
 
 bool onPosts(Ask& ask) { return ask.choice("foundation.kind").ends_with("posts"); }
-bool onSkids(Ask& ask) { return !onPosts(ask) && !onConcrete(ask); }
+bool onSkids(Ask& ask) { return !onPosts(ask) && !frameless(ask); }
 Length skidsUp(Ask& ask) {
     const auto& kind = ask.choice("foundation.kind");
     return kind == "blocks" ? kBlockHigh : kind == "pavers" ? kPaverHigh : Length{};
 }
-bool earthFloor(Ask& ask) { return ask.choice("foundation.kind") == "curb"; }
-bool onConcrete(Ask& ask) { return ask.choice("foundation.kind") == "slab" || earthFloor(ask); }
+bool earthFloor(Ask& ask) {
+    const auto& kind = ask.choice("foundation.kind");
+    return kind == "curb" || kind == "blockwork" || kind == "sills";
+}
+bool frameless(Ask& ask) { return ask.choice("foundation.kind") == "slab" || earthFloor(ask); }
+bool masonry(Ask& ask) { return frameless(ask) && ask.choice("foundation.kind") != "sills"; }
+Length curbWide(Ask& ask) {
+    const auto& kind = ask.choice("foundation.kind");
+    return kind == "blockwork" ? kBlockWide : kind == "sills" ? inches(5.5) : kCurbWide;
+}
 
 Length underCoop(Ask& ask) {
     return ask.length("floor.height") - thicknessOf(ask.choice("floor.deck")) - profile(ask.choice("floor.joist"))->wide;

@@ -130,9 +130,12 @@ bool underCoopsRoof(Ask& ask, const std::string& run);
 Length runWidth(Ask& ask, const std::string& run);
 /// Grade to the top of a run's beam beside the coop; under the coop's roof, of the lower one of its eaves.
 Length runHeight(Ask& ask, const RunPlace& run);
-/// A coop that stands on posts, on blocks or in the ground; one whose walls stand on concrete, without joists and deck.
+/// A coop that stands on posts, on blocks or in the ground; one whose walls stand on concrete, blockwork or sills on the ground, without
+/// joists and deck.
 bool onPosts(Ask& ask);
-bool onConcrete(Ask& ask);
+bool frameless(Ask& ask);
+/// Of those, what is poured or laid in mortar in a trench.
+bool masonry(Ask& ask);
 /// A coop on skids, on gravel, on pavers or on blocks; how high their undersides lie above the level line, and a solid block of 4x8x16,
 /// laid flat.
 bool onSkids(Ask& ask);
@@ -146,11 +149,16 @@ inline constexpr Length kLeastSteps = inches(9);
 inline constexpr Length kStepsRail = inches(44);
 /// Posts on blocks 16 in long stand at least so far apart.
 inline constexpr Length kBlocksApart = inches(20);
-/// Its floor is the earth within a curb.
+/// Its floor is the earth within a curb, blockwork or sills.
 bool earthFloor(Ask& ask);
 /// A concrete slab is 4 in thick, its turned-down edge and a curb 6 in wide. Common practice; IRC 2018 R506.1 asks 3 1/2 in of slab, R403.1
 /// 6 in of a stem, from memory.
 inline constexpr Length kSlabThick = inches(4), kCurbWide = inches(6);
+/// Blocks of 8x8x16 lie in courses of 8 in with their mortar, on a footing 12 in wide and 6 in deep. Common practice; IRC 2018 R403.1.1
+/// asks 6 in of depth and 12 in of width, from memory. Sills of two 4x6 laid flat on each other, their corners lapped.
+inline constexpr Length kCourse = inches(8), kFootingWide = inches(12), kFootingDeep = inches(6), kSillsHigh = inches(7);
+/// How far from the outside a curb, blockwork or sills reach inwards.
+Length curbWide(Ask& ask);
 /// Room for the birds under a coop on posts, from grade to the joists; below kLeastUnder nobody rakes there. Common practice.
 Length underCoop(Ask& ask);
 inline constexpr Length kLeastUnder = inches(18);

@@ -54,7 +54,9 @@ Length liningThick(Ask& ask) {
     const auto& lining = ask.choice("skin.lining");
     return lining == "none" ? Length{} : thicknessOf(lining);
 }
-Length wallsTake(Ask& ask) { return earthFloor(ask) ? kCurbWide * 2 : (wallDeep(ask) + liningThick(ask)) * 2; }
+Length wallsTake(Ask& ask) {
+    return (earthFloor(ask) ? std::max(curbWide(ask), wallDeep(ask) + liningThick(ask)) : wallDeep(ask) + liningThick(ask)) * 2;
+}
 Area clearFloor(Ask& ask) {
     return clearFloor(ask.length("coop.width") - roomsAt(ask, "left") - roomsAt(ask, "right"),
                       ask.length("coop.depth") - roomsAt(ask, "front") - roomsAt(ask, "back"), wallsTake(ask));

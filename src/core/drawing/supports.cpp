@@ -37,7 +37,8 @@ std::vector<Support> supportsOf(const Model& m, Settled& s, const Takeoff& t) {
     for (std::size_t i = 0; i < m.parts.size(); ++i) {
         const auto& p = m.parts[i];
         const auto box = p.box();
-        if (p.role == "slab" || p.role == "curb") supports[{-1e9, 0}] = {{w / 2, deep / 2}, {"support.trench", {}}, mm(-box.low.z), {}};
+        if (p.underWalls() && p.role != "ground-sill")
+            supports[{-1e9, 0}] = {{w / 2, deep / 2}, {"support.trench", {}}, mm(-box.low.z), {}};
         if (p.role != "post" && p.role != "run-post") continue;
         const auto at = middle(box);
         // A post stands within its block's edges.
@@ -68,7 +69,7 @@ Drawing supportsPlan(const Model& m, Settled& s, const std::vector<Support>& sup
             if (std::ranges::find(roles, m.parts[i].role) != roles.end()) parts.push_back(i);
         project(d, m, parts, {{1, 0, 0}, {0, 1, 0}, {}, {}});
     };
-    draw({"slab", "curb", "footing", "block"}), draw({"skid", "post", "run-post"});
+    draw({"slab", "curb", "strip-footing", "blockwork", "ground-sill", "footing", "block"}), draw({"skid", "post", "run-post"});
     d.add({Pen::hidden, Fill::none, {{0, 0}, {w, 0}, {w, deep}, {0, deep}}, true, ""});
     for (std::size_t i = 0; i < supports.size(); ++i) {
         // Beside a corner outside; beside a support within the coop's frame towards its middle, of one beyond it away from it.

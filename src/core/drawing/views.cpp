@@ -270,7 +270,7 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
         return std::pair{inMm(low ? shell.lowWall() : shell.otherWall()), low ? "coop.low_wall" : ""};
     };
     const double xl = std::min(d.low.x + 200, 0.0), xr = std::max(d.high.x - 200, length);
-    d.dimensions.push_back({{xl, 0}, {xl, floor}, 7, onPosts(s) ? "floor.height" : onConcrete(s) ? "foundation.height" : ""});
+    d.dimensions.push_back({{xl, 0}, {xl, floor}, 7, onPosts(s) ? "floor.height" : masonry(s) ? "foundation.height" : ""});
     d.dimensions.push_back({{xl, floor}, {xl, floor + wallAt(false).first}, 7, wallAt(false).second});
     if (local % 2 == 1) d.dimensions.push_back({{xr, floor}, {xr, floor + wallAt(true).first}, -7, wallAt(true).second});
     if (const auto ridge = shell.ridgeOn(side)) {
@@ -577,13 +577,13 @@ Drawing crossSection(const Model& m, Settled& s) {
     // On a slope each post's hole has its own depth below the line, in the table of supports; a trench is as deep as its lowest ground
     // asks.
     if (const double grade = m.ground.lowest({{0, 0, 0}, {w, deep, 0}});
-        s.applies("foundation.depth") && (onConcrete(s) || m.ground.level()))
+        s.applies("foundation.depth") && (frameless(s) || m.ground.level()))
         d.dimensions.push_back({{0, grade - inMm(s.length("foundation.depth"))}, {0, grade}, 18, "foundation.depth"});
     const bool lowRight = shell.turn == 0 || shell.turn == 3;
     const double x = lowRight ? span : 0, other = lowRight ? 0 : span;
     d.dimensions.push_back({{x, floor}, {x, floor + inMm(shell.lowWall())}, lowRight ? -18.0 : 18.0, "coop.low_wall"});
     d.dimensions.push_back({{other, floor}, {other, floor + inMm(shell.otherWall())}, lowRight ? 18.0 : -18.0, ""});
-    d.dimensions.push_back({{x, 0}, {x, floor}, lowRight ? -18.0 : 18.0, onConcrete(s) ? "foundation.height" : ""});
+    d.dimensions.push_back({{x, 0}, {x, floor}, lowRight ? -18.0 : 18.0, masonry(s) ? "foundation.height" : ""});
     if (shell.gable()) d.dimensions.push_back({{other, 0}, {other, floor + ridgeTopMm(shell)}, lowRight ? 26.0 : -26.0, ""});
     if (!indoors(s))
         d.labels.push_back({{span / 2, d.high.y + 60}, Message{"section.pitch", {s.angle("roof.pitch")}}, 2.5, 0, 0, false, ""});

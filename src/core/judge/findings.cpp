@@ -410,9 +410,9 @@ struct Court {
         const double clear = inMm(shell.floorTop - shell.deck) - 25.4;
         auto& g = find("soil.siding", "others", clear, inMm(inches(6)), "mm", true, 0);
         g.source = kSoil, g.parts = idsWith("front/siding");
-        if (onConcrete(s))
+        if (masonry(s))
             g.remedies.push_back({{"foundation.height", len(inches(8))}});
-        else
+        else if (!frameless(s))
             g.remedies.push_back({{"floor.joist", "2x6"}});
         ramps();
     }

@@ -196,7 +196,7 @@ std::vector<Zone> zonesOf(const Model& model) {
     std::map<std::string, Bounds> runs;
     Bounds floor;
     for (const auto& p : model.parts) {
-        if (p.system == System::floor || p.role == "slab" || p.role == "curb") floor.add(p.box());
+        if (p.system == System::floor || p.underWalls()) floor.add(p.box());
         if (p.role == "run-post") runs[p.id.substr(0, p.id.find('/'))].add(p.box());
     }
     // A room parted off is shut as the coop is: what a partition leaves on either side of it is looked at by itself.

@@ -53,7 +53,7 @@ std::vector<Bounds> beside(Builder& b, const Runner::Strip& strip) {
     // The ground falls a little along what stands in it.
     const double room = b.ground.level() ? 0 : 3 * kIn;
     for (const auto& p : b.model.parts) {
-        if (p.role != "block" && p.role != "footing" && p.role != "slab" && p.role != "curb") continue;
+        if (p.role != "block" && p.role != "footing" && p.role != "strip-footing" && !p.underWalls()) continue;
         auto box = p.box();
         const double ground = b.ground.under((box.low + box.high) * 0.5);
         box.low.z -= ground + room, box.high.z -= ground - room;

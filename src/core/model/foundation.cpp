@@ -1,4 +1,5 @@
-// Skids on tamped gravel; or posts, on blocks or set in concrete, with beams over them and knee braces between.
+// Skids on tamped gravel; concrete, blockwork or sills that walls stand on; or posts, on blocks or set in concrete, with beams over them
+// and knee braces between.
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -152,6 +153,42 @@ void posts(Builder& b) {
     }
 }
 
+/// Blocks in mortar on a concrete footing, as many courses as the trench's least depth asks.
+void blockwork(Builder& b) {
+    const Bounds all{{0, 0, 0}, {b.wide, b.deep, 0}};
+    const double wide = inMm(curbWide(b.s)), course = inMm(kCourse), deep = inMm(kFootingDeep), over = (inMm(kFootingWide) - wide) / 2;
+    const double least = b.floor - (b.ground.lowest(all) - inMm(b.s.length("foundation.depth"))) - deep,
+                 foot = b.floor - std::ceil(least / course - 1e-9) * course;
+    const auto ring = [&](double out, double in, double z0, double z1) {
+        return std::vector<Solid>{box({-out, -out, z0}, {b.wide + out, in, z1}),
+                                  box({-out, b.deep - in, z0}, {b.wide + out, b.deep + out, z1}),
+                                  box({-out, in, z0}, {in, b.deep - in, z1}), box({b.wide - in, in, z0}, {b.wide + out, b.deep - in, z1})};
+    };
+    b.add("ground/strip-footing", "strip-footing", "foundation", System::ground, Form::block, "concrete", {1, 0, 0}, {0, 1, 0},
+          ring(over, wide + over, foot - deep, foot));
+    b.add("ground/blockwork", "blockwork", "foundation", System::ground, Form::block, "masonry", {1, 0, 0}, {0, 1, 0},
+          ring(0, wide, foot, b.floor));
+    if (!b.ground.level())
+        b.add("ground/fill", "fill", "foundation", System::ground, Form::block, "gravel", {1, 0, 0}, {0, 1, 0},
+              {cut(box({wide, wide, foot}, {b.wide - wide, b.deep - wide, 0}), b.ground.above())});
+}
+
+/// Two 4x6 laid flat on each other all round, lapped at the corners, held by pegs driven through both.
+void sills(Builder& b) {
+    const double wide = inMm(curbWide(b.s)), high = 3.5 * kIn;
+    for (int k = 0; k < 2; ++k) {
+        const double z = k * high, a = k == 0 ? 0 : wide, c = k == 0 ? wide : 0;
+        const auto course = "ground/sill/" + std::to_string(k + 1);
+        const auto put = [&](const char* side, Vec3 along, Vec3 across, Vec3 low, Vec3 head) {
+            b.lumber(course + "/" + side, "ground-sill", "foundation", System::ground, "4x6pt", along, across, box(low, head));
+        };
+        put("front", {1, 0, 0}, {0, 1, 0}, {a, 0, z}, {b.wide - a, wide, z + high});
+        put("back", {1, 0, 0}, {0, 1, 0}, {a, b.deep - wide, z}, {b.wide - a, b.deep, z + high});
+        put("left", {0, 1, 0}, {1, 0, 0}, {0, c, z}, {wide, b.deep - c, z + high});
+        put("right", {0, 1, 0}, {1, 0, 0}, {b.wide - wide, c, z}, {b.wide, b.deep - c, z + high});
+    }
+}
+
 /// Concrete in a trench all round, up to the walls; a slab between its edges. Formed with what is at hand, outside the lists.
 void concrete(Builder& b) {
     const Bounds all{{0, 0, 0}, {b.wide, b.deep, 0}};
@@ -196,14 +233,19 @@ void skirts(Builder& b) {
 
 void foundation(Builder& b) {
     if (onSkids(b.s) && (skidsUp(b.s) > Length{} || !b.ground.level())) skirts(b);
-    if (onConcrete(b.s))
+    const auto& kind = b.s.choice("foundation.kind");
+    if (kind == "blockwork")
+        blockwork(b);
+    else if (kind == "sills")
+        sills(b);
+    else if (frameless(b.s))
         concrete(b);
     else
         onPosts(b.s) ? posts(b) : skids(b);
 }
 
 void floorFrame(Builder& b) {
-    if (onConcrete(b.s)) return;
+    if (frameless(b.s)) return;
     const double t = 1.5 * kIn, top = b.floor - inMm(b.shell.deck), bottom = top - inMm(b.shell.joistDeep);
     const auto joist = b.s.choice("floor.joist");
     const double spacing = inMm(readLength(b.s.choice("floor.spacing"), Units::imperial).value());

@@ -63,7 +63,7 @@ void nestsWithin(Builder& b) {
     put("top", "nest-top", Form::sheet, "ply-1/2", w.u, slope, {prism(top, w.u * (u1 - u0))});
     put("lip", "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(u0, u1, d1, d1 + kOneBy, z0, z0 + 3.5 * kIn)});
     // Bearers under the floor reach out to the perch; each on two legs.
-    const double out = d1 + 5.5 * kIn, near = foot < 0 ? inMm(kCurbWide) + kIn / 4 : back + kOneBy + kIn / 4;
+    const double out = d1 + 5.5 * kIn, near = foot < 0 ? inMm(curbWide(b.s)) + kIn / 4 : back + kOneBy + kIn / 4;
     int i = 0;
     for (const double off : evenly(u1 - u0, kTwoBy, 48 * kIn)) {
         const double u = u0 + off;
@@ -244,7 +244,8 @@ void roosts(Builder& b) {
         const double u = first + (last - first) * i / bays;
         stands.push_back(u);
         const auto at = "stand/" + std::to_string(i + 1);
-        const auto leg = [&](const std::string& which, double d, double top) {
+        const auto leg = [&](const std::string& which, double beside, double top) {
+            const double d = foot < 0 ? std::max(beside, inMm(curbWide(b.s)) + kIn / 4) : beside;
             put(at + "/leg/" + which, "roost-leg", foot < 0 ? "2x4pt" : "2x4", up, w.inward,
                 w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, foot, top));
         };

@@ -52,7 +52,7 @@ void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>&
         }
     }
     // Level or sloping ones between them: over the rails, and along the top.
-    const auto between = [&](const std::string& name, std::size_t strip, double low, double high, const std::function<double(double)>& z) {
+    const auto between = [&](const std::string& name, double low, double high, const std::function<double(double)>& z) {
         for (std::size_t i = 1; i < starts.size(); ++i) {
             const double a = starts[i - 1] + kWide, e = starts[i];
             if (e - a < kShort ||
@@ -60,18 +60,18 @@ void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>&
                 continue;
             std::vector<double> ends{a, e};
             if (s.bend > a && s.bend < e) continue;  // a bay that the ridge parts has a post in its middle
-            const double p = face(strip);
+            const double p = face(seams.empty() || std::min(z(a), z(e)) + low < seams.front() ? 0 : 1);
             const auto at = [&](double x, double up_) { return s.frame.at(x, p, z(x) + up_); };
             const Vec3 outline[] = {at(a, low), at(e, low), at(e, high), at(a, high)};
             const auto along = unit(at(e, low) - at(a, low));
             board(name + "/" + std::to_string(i), along, unit(cross(cross(along, up), along)), prism(outline, s.frame.inward * kOneBy));
         }
     };
-    between("ground", 0, kClear, kClear + kWide, [&](double x) { return b.ground.under(s.frame.at(x, 0, 0)); });
+    between("ground", kClear, kClear + kWide, [&](double x) { return b.ground.under(s.frame.at(x, 0, 0)); });
     for (std::size_t k = 0; k < seams.size(); ++k)
         if (seams[k] + kP / 2 < s.railsBelow && seams[k] + kWide < std::min(s.top(0), s.top(s.span())) - kClear - kWide)
-            between("seam/" + std::to_string(k + 1), k + 1, 0, kWide / 2 + kIn / 4, [&](double) { return seams[k]; });
-    if (!lookouts) between("top", seams.size(), -kClear - kWide, -kClear, s.top);
+            between("seam/" + std::to_string(k + 1), 0, kWide / 2 + kIn / 4, [&](double) { return seams[k]; });
+    if (!lookouts) between("top", -kClear - kWide, -kClear, s.top);
 }
 
 void Runner::force(const Side& s, const std::vector<Hole>& holes, double foot, double seam, double tallest) {

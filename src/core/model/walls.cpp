@@ -44,7 +44,7 @@ struct Framer {
         std::ranges::sort(doors, {}, &Hole::u0);
         const auto piece = [&](double a, double c) {
             if (c - a > kSameMm)
-                put("bottom-plate", id("bottom-plate", a), onConcrete(b.s) ? stud + "pt" : stud, w.u, w.inward,
+                put("bottom-plate", id("bottom-plate", a), frameless(b.s) ? stud + "pt" : stud, w.u, w.inward,
                     w.box(a, c, 0, wide, 0, kTwoBy));
         };
         for (const auto& d : doors) piece(from, d.u0), from = d.u1;

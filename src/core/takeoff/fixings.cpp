@@ -31,7 +31,10 @@ struct Schedule {
 };
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
-    {"auto-door block footing slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0, "none", kPractice},
+    {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
+    {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
+    {"auto-door block footing strip-footing blockwork slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0,
+     "none", kPractice},
     {"gate-cross", "gate-cross", "screw-1-1/4", 4, 0, "halflap", kPractice},
     {"rung", "ramp pop-leaf", "screw-1-1/4", 3, 0, "rung", kPractice},
     {"ramp pop-leaf rung", "*", "", 0, 0, "none", kPractice},
@@ -304,16 +307,30 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (p.role == "slab") add("gravel-bag", std::ceil(p.extent(p.along) * p.extent(p.wide) / 92903.04 / 3 / 0.5), "gravelslab");
         if (p.role == "curb")
             add("gravel-bag", std::ceil(2 * (p.extent(p.along) + p.extent(p.wide)) / 304.8 * inFeet(kCurbWide) / 3 / 0.5), "gravelcurb");
+        if (p.role == "strip-footing")
+            add("gravel-bag", std::ceil(2 * (p.extent(p.along) + p.extent(p.wide)) / 304.8 * inFeet(kFootingWide) / 3 / 0.5), "gravelcurb");
+        // Whole blocks in each course along its middle; a bag of mortar lays about 13 of them. Common practice.
+        if (p.role == "blockwork") {
+            const double round = 2 * (p.extent(p.along) + p.extent(p.wide)) - 4 * inMm(kBlockWide),
+                         laid = std::ceil(round / (2 * inMm(kCourse)) - 1e-6) * std::round(p.extent({0, 0, 1}) / inMm(kCourse));
+            add("block-8x8x16", laid, "blocks"), add("mortar-bag", laid / 13, "mortar");
+        }
+        // Pegs near both ends of each lower sill, and at most 4 ft apart; gravel under them as under a curb. Common practice.
+        if (p.role == "ground-sill" && p.box().low.z < kSameMm) {
+            add("rebar-peg", std::max(2.0, std::ceil((p.extent(p.along) - 2 * 304.8) / (4 * 304.8)) + 1), "pegs");
+            add("gravel-bag", std::ceil(p.extent(p.along) / 304.8 * inFeet(curbWide(s)) / 3 / 0.5), "gravelcurb");
+        }
         // A bag of sand holds half a cubic foot too.
         if (p.role == "dust") add("sand-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5 - 1e-6), "sand");
         if (p.role == "fill") add("gravel-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5), "gravelfill");
         // A bolt within 12 in of either end of each plate, and at most 6 ft apart.
-        if (onConcrete(s) && p.role == "bottom-plate")
-            anchors += std::max(2.0, std::ceil((p.extent(p.along) - 2 * 304.8) / (6 * 304.8)) + 1);
+        if (masonry(s) && p.role == "bottom-plate") anchors += std::max(2.0, std::ceil((p.extent(p.along) - 2 * 304.8) / (6 * 304.8)) + 1);
     }
     add("anchor-bolt", anchors, "anchors", kR4031);
     for (const auto& p : parts)
         if (p.form == Form::block && p.stock == "concrete") concrete += p.volumeMm3() / std::pow(304.8, 3);
+    // The core of the block that a bolt stands in is filled. Common practice.
+    if (s.choice("foundation.kind") == "blockwork") concrete += anchors * 0.13;
     if (concrete > 0) {
         const auto& bag = s.choice("foundation.bag");
         add("concrete-" + bag, concrete / concreteYield(bag), "concrete");
