@@ -348,10 +348,68 @@ TEST(Skins, AreEachPaintedNailedAndPriced) {
         totals[std::string{kind.name}] = a->bill.total;
         const auto paint = std::ranges::find(a->bill.lines, "paint-gallon", &BuyLine::item);
         ASSERT_NE(paint, a->bill.lines.end()) << kind.name;
-        EXPECT_EQ(skinThick(kind.name), kind.boards() ? inches(0.75) : thicknessOf(kind.stock));
+        if (!kind.shingled()) EXPECT_EQ(skinThick(kind.name), kind.boards() ? inches(0.75) : thicknessOf(kind.stock));
     }
     // Boards cost more than thin panels.
     EXPECT_GT(totals["shiplap"], totals["grooved-3/8"]);
+}
+
+TEST(ShingledWalls, UnlikeCoopsAreSoundAndShut) {
+    for (auto more : std::vector<std::vector<Change>>{
+             {},
+             {{"roof.form", "gable"}, {"coop.depth", "8'"}, {"roof.cover", "wood_shingles"}},
+             {{"roof.falls_to", "left"}, {"windows.1.kind", "shutter"}, {"pops.1.kind", "ramp_door"}},
+             {{"form.kind", "elevated"}, {"coop.width", "6'"}, {"coop.depth", "4'"}, {"flock.count", "5"}, {"frame.stud", "2x3"}},
+             {{"skin.open_front", "yes"}, {"skin.lower", "24in"}, {"nests.wall", "left"}},
+             {{"existing.what", "standing"}, {"existing.front", "new"}, {"doors.1.leaf", "double"}}}) {
+        if (sampled() && more.size() != 2) continue;
+        const auto a = answerTo(wearing("shingles", more));
+        EXPECT_EQ(unsound(*a->model), "") << more.size();
+        for (const auto& hole : allHoles(*a->model, ballThatMeshStops(*a->settled)).holes)
+            ADD_FAILURE() << more.size() << ": " << hole.wideMm << " at " << hole.at.x << " " << hole.at.y << " " << hole.at.z;
+        EXPECT_TRUE(a->cuts->sheets.unplaced.empty() && a->cuts->rolls.unplaced.empty());
+    }
+}
+
+TEST(ShingledWalls, CoursesByHand) {
+    // A back wall of 10 ft with nothing in it, from an inch below the deck up to the rafters' tails: 7 1/2 in a course, the last what is
+    // left.
+    const auto a =
+        answerTo(wearing("shingles", {{"vents.1.wall", "front"}, {"vents.2", ""}, {"windows.1.wall", "front"}, {"nests.wall", "left"}}));
+    double low = 1e9, high = -1e9, seen = 0, strips = 0, wrap = 0;
+    int courses = 0;
+    for (const auto& p : a->model->parts) {
+        if (p.role == "wall-shingles")
+            strips += std::ceil(p.volumeMm3() / p.extent(p.thick()) / p.extent(p.wide) / 304.8) * (p.id.ends_with("/course/1") ? 2 : 1);
+        if (p.side != "back") continue;
+        if (p.role == "wall-wrap") {
+            wrap += p.extent(p.wide);
+            EXPECT_EQ(p.lapMm, 50.8);
+        }
+        if (p.role != "wall-shingles") continue;
+        ++courses, seen += p.extent(p.wide);
+        low = std::min(low, p.box().low.z), high = std::max(high, p.box().high.z);
+        EXPECT_NEAR(p.extent(p.along) / 25.4, 120, 1e-3);
+        EXPECT_LE(p.extent(p.wide) / 25.4, 7.5 + 1e-3);
+    }
+    EXPECT_NEAR(seen, high - low, 0.01) << "one on another";
+    EXPECT_NEAR(wrap, high - low, 0.01);
+    EXPECT_EQ(courses, static_cast<int>(std::ceil((high - low) / (7.5 * 25.4) - 1e-9)));
+    // Bundles of 60 running feet; two nails in each shingle, five in a foot and two each: as on a roof, five a foot of 5 in wide ones.
+    EXPECT_EQ(needed(*a, "wood-shingles", "wallshingles"), strips);
+    EXPECT_EQ(bought(*a, "wood-shingles"), std::ceil(strips / 60));
+    EXPECT_EQ(needed(*a, "nail-shingle", "wallnails"), 5 * strips);
+    // They stand in the skin's share of the bill, not in the roof's.
+    for (const auto& line : a->bill.lines)
+        if (line.item == "wood-shingles") EXPECT_EQ(line.group, Group::skin);
+    // The panels below are hidden: their paint is saved.
+    EXPECT_EQ(skinThick("shingles"), thicknessOf("plain-1/2") + thicknessOf("felt") + thicknessOf("wood-shingles"));
+    double outside = 0;
+    for (const auto& p : a->model->parts)
+        if ((p.system == System::skin && p.role != "siding" && p.role != "wall-wrap") ||
+            (p.role == "leaf" && !p.stock.starts_with("clear")))
+            outside += p.volumeMm3() / p.extent(p.thick());
+    EXPECT_NEAR(needed(*a, "paint-gallon"), outside / 92903.04 * 2 / 225, 1e-6);
 }
 
 }  // namespace

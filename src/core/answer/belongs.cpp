@@ -63,7 +63,7 @@ const std::vector<Belongs>& table() {
         {"skin.insulation", inside, {"wall-foam"}, ""},
         {"floor.insulation", floor, {"floor-foam", "foam-mesh", "foam-cleat", "deck"}, ""},
         {"skin.lower", skin, {"wall-mesh"}, ""},
-        {"skin.kind", skin, {"siding", "skin-batten", "wall-panel"}, ""},
+        {"skin.kind", skin, {"siding", "skin-batten", "wall-panel", "wall-shingles"}, ""},
         {"doors.*.steps", openings, {"stringer", "tread", "rail-post", "handrail"}, ""},
         {"partitions.*.cover", std::nullopt, {"partition-mesh", "partition-sheet", "leaf", "leaf-mesh"}, ""},
         {"partitions.*.sill", inside, {"sill", "cripple"}, ""},

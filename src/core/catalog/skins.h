@@ -1,5 +1,5 @@
 #pragma once
-// What the walls wear: panels, plain panels with battens over joints and studs, or boards.
+// What the walls wear: panels, plain panels with battens over joints and studs or under shingles, or boards.
 #include <algorithm>
 #include <array>
 #include <string_view>
@@ -16,6 +16,8 @@ struct Skin {
     Length lap{};         ///< of level boards: how far each goes over or into its neighbour; none: panels
     bool tongue = false;  ///< into it by a tongue a third of the thickness, else over it by half
     Length gap{};         ///< between upright boards, under battens
+    Length exposure{};    ///< of shingles on wrap, over panels: what of each course is seen
+    bool shingled() const { return exposure > Length{}; }
     bool upright() const { return gap > Length{}; }
     bool boards() const { return lap > Length{} || upright(); }
     /// Holds the walls square by itself. Source: IRC 2018 R602.10.4, method WSP, from memory.
@@ -39,13 +41,19 @@ inline constexpr std::array kSkins{
     Skin{"tongue_groove", "matched-1x6", false, kTongue, true},
     Skin{"metal", "metal", false},
     Skin{"board_batten", "1x10", true, {}, false, kBoardGap},
+    Skin{"shingles", "plain-1/2", false, {}, false, {}, inches(7.5)},
 };
 constexpr const Skin& skin(std::string_view name) { return *std::ranges::find(kSkins, name, &Skin::name); }
 /// Panel or board, without battens, which stand on it as trim does.
 inline Length skinThick(std::string_view name) {
     const auto& s = skin(name);
-    return s.boards() ? profile(s.stock)->thick : thicknessOf(s.stock);
+    const auto shingles = s.shingled() ? thicknessOf("felt") + thicknessOf("wood-shingles") : Length{};
+    return shingles + (s.boards() ? profile(s.stock)->thick : thicknessOf(s.stock));
 }
+
+/// Wood shingles 16 in long show 7 1/2 in of each course on a wall at most, the lowest lies double; wrap of felt in strips lapped 2 in.
+/// Source: IRC 2018 Table R703.6.1 and R703.2, from memory.
+inline constexpr Length kWrapLap = inches(2);
 
 /// No strip of a board is ripped narrower than it is thick; what is left open beside it lies under trim or tails. Common practice.
 inline constexpr Length kLeastStrip = inches(0.75);

@@ -194,7 +194,8 @@ void addOpenings(std::vector<Param>& p) {
     }));
     p.push_back(inOldWall("vents.*.existing", "vents", always(false)));
     // Skin
-    p.push_back(choice("skin.kind", skin, {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove", "board_batten", "metal"},
+    p.push_back(choice("skin.kind", skin,
+                       {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove", "board_batten", "metal", "shingles"},
                        word("grooved-5/8"), false));
     for (const auto key : {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"})
         p.push_back({key, skin, Type::flag, false, true, {}, always(false), false, {}});

@@ -577,8 +577,13 @@ Drawing crossSection(const Model& m, Settled& s) {
     // On a slope each post's hole has its own depth below the line, in the table of supports; a trench is as deep as its lowest ground
     // asks.
     if (const double grade = m.ground.lowest({{0, 0, 0}, {w, deep, 0}});
-        s.applies("foundation.depth") && (frameless(s) || m.ground.level()))
-        d.dimensions.push_back({{0, grade - inMm(s.length("foundation.depth"))}, {0, grade}, 18, "foundation.depth"});
+        s.applies("foundation.depth") && (frameless(s) || m.ground.level())) {
+        // Whole courses of blocks go down farther than was asked.
+        if (const auto* footing = m.find("ground/strip-footing"))
+            d.dimensions.push_back({{0, footing->box().low.z}, {0, grade}, 18, ""});
+        else
+            d.dimensions.push_back({{0, grade - inMm(s.length("foundation.depth"))}, {0, grade}, 18, "foundation.depth"});
+    }
     const bool lowRight = shell.turn == 0 || shell.turn == 3;
     const double x = lowRight ? span : 0, other = lowRight ? 0 : span;
     d.dimensions.push_back({{x, floor}, {x, floor + inMm(shell.lowWall())}, lowRight ? -18.0 : 18.0, "coop.low_wall"});

@@ -16,7 +16,9 @@ struct Siding {
     Builder& b;
     const WallFrame& w;
     const Skin& kind = oiko::skin(b.s.choice("skin.kind"));
-    double t = w.skin, bottom = -inMm(b.shell.deck) - kIn;
+    double t = w.skin;
+    double sheet = kind.shingled() && !w.inside ? inMm(thicknessOf(kind.stock)) : t;  ///< of the panels alone
+    double bottom = -inMm(b.shell.deck) - kIn;
     double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     std::optional<double> ridge;
     std::vector<Hole> holes = w.holes;
@@ -46,15 +48,15 @@ struct Siding {
     /// In widths of a sheet or a roll, joints over studs; of metal wherever they come, over blocks.
     void upright(const std::string& name, std::string_view role, double from, double to) {
         const bool metal = w.form == Form::panel;
-        const double sheet = metal ? inMm(ofProfile(catalog(), w.wears).front()->a) : 48 * kIn;
+        const double wide = metal ? inMm(ofProfile(catalog(), w.wears).front()->a) : 48 * kIn;
         int n = 0;
-        for (double u = from, next = sheet; u < to - kSameMm; next += sheet) {
+        for (double u = from, next = wide; u < to - kSameMm; next += wide) {
             double u1 = std::min(next, to);
             // A strip under 3 in is avoided: the joint moves back to the stud before.
             if (to - u1 > kSameMm && to - u1 < 3 * kIn) u1 -= metal ? 6 * kIn : spacing;
             put(name + std::to_string(++n), role, w.form, w.wears, {0, 0, 1}, w.u,
                 sheetWithHoles(
-                    w, u, u1, -t, 0, bottom, [&](double at) { return top(at, t); }, holes, ridge.value_or(-1e9)));
+                    w, u, u1, -sheet, 0, bottom, [&](double at) { return top(at, t); }, holes, ridge.value_or(-1e9)));
             u = u1;
         }
     }
@@ -65,7 +67,28 @@ struct Siding {
             standingBoards();
         else
             kind.boards() ? boards() : panels();
+        if (kind.shingled()) shingles();
         if (kind.battens) battens();
+    }
+
+    /// Over the panels: wrap in strips from below, each under the next, then courses of shingles; cut round what opens.
+    void shingles() {
+        const double panel = inMm(thicknessOf(kind.stock)), felt = inMm(thicknessOf("felt"));
+        courses("wrap", "wall-wrap", Form::roll, "felt", inMm(ofProfile(catalog(), "felt").front()->a - kWrapLap), panel, panel + felt);
+        courses("course", "wall-shingles", Form::shingle, "wood-shingles", inMm(kind.exposure), panel + felt, t);
+    }
+    void courses(const std::string& name, std::string_view role, Form form, std::string_view stock, double seen, double near, double far) {
+        const double high = w.sloping ? std::min(upTo, inMm(b.shell.tallestPanel())) : top(0, t);
+        int n = 0;
+        for (double z = bottom; high - z > kSameMm; z += seen) {
+            auto solids = sheetWithHoles(
+                w, 0, w.length, -far, -near, z, [&](double) { return std::min(z + seen, high); }, holes);
+            if (w.sloping)
+                for (auto& s : solids) s = b.underRoof(s, -b.rafterDeep);
+            put(name + "/" + std::to_string(++n), role, form, stock, w.u, {0, 0, 1}, std::move(solids));
+            if (form == Form::roll && !b.model.parts.empty() && b.model.parts.back().role == role)
+                b.model.parts.back().lapMm = inMm(kWrapLap);
+        }
     }
 
     /// Along the foot of an open wall, inside: between what stands in the corners, beside doors, low nests and pop doors, and partitions.
@@ -324,7 +347,7 @@ void skin(Builder& b) {
             auto closed = w;
             closed.form = siding.kind.metal() ? Form::panel : Form::sheet, closed.wears = siding.kind.stock;
             Siding{b, closed, lower}.dress();
-            siding.bottom = lower, siding.t = inMm(thicknessOf(w.wears));
+            siding.bottom = lower, siding.t = siding.sheet = inMm(thicknessOf(w.wears));
         } else {
             siding.kickBoards();
         }

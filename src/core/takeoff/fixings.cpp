@@ -8,6 +8,7 @@
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/catalog/skins.h"
 #include "core/design/gutter.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
@@ -20,6 +21,7 @@ namespace {
 inline constexpr Source kR9052{"International Residential Code", "2018", "R905.2.8.5, drip edge fastened every 12 in"};
 inline constexpr Source kR4031{"International Residential Code", "2018",
                                "R403.1.6, anchor bolts 6 ft apart, within 12 in of a plate's ends"};
+inline constexpr Source kWallShingles{"International Residential Code", "2018", "R703.6, wood shingles on walls: two fasteners each"};
 inline constexpr Source kR602{"International Residential Code", "2018", "Table R602.3(1), fastening schedule"};
 
 /// What holds two roles together: a fixed number, or one every so many inches of the seam (number 0). "*" is any role.
@@ -49,6 +51,7 @@ constexpr Schedule kSchedule[] = {
     {"siding", "stud king trimmer ridge-post nailer corner bottom-plate top-plate cap-plate header sill cripple rim rafter", "nail-8d", 0,
      8, "siding", kR602},
     {"siding", "*", "", 0, 0, "none", kPractice},
+    {"wall-shingles wall-wrap", "*", "", 0, 0, "none", kPractice},  // by area, below
     {"wall-panel", "nailer bottom-plate top-plate header sill rim", "screw-roof-1-1/2", 0, 9, "wallmetal", kPractice},
     {"wall-panel", "*", "", 0, 0, "none", kPractice},
     {"partition-sheet", "stud king trimmer ridge-post bottom-plate top-plate header sill cripple", "screw-1-1/4", 0, 8, "leaf", kPractice},
@@ -146,7 +149,7 @@ void roofing(Parts& parts, const Add& add) {
     double feltMm2 = 0, seamsMm = 0, edgesMm = 0;
     for (const auto& p : parts) {
         const double along = p.extent(p.along);
-        if (p.form == Form::shingle) {
+        if (p.form == Form::shingle && p.role != "wall-shingles") {
             const auto kind = static_cast<std::size_t>(std::ranges::find(kShingles, p.stock, &Shingles::stock) - kShingles.begin());
             const double wide = inMm(ofProfile(catalog(), p.stock).front()->a), row = std::ceil(along / wide);
             // A ridge is covered by caps, each seen by 5 in; the lowest course of a slope lies on one more.
@@ -155,7 +158,7 @@ void roofing(Parts& parts, const Add& add) {
                                 : row * (p.id.ends_with("/1") ? 2 : 1);
         }
         if (p.role == "underlayment") feltMm2 += along * (p.extent(p.wide) + p.lapMm);
-        if (p.form == Form::roll && p.role != "underlayment") seamsMm += along;
+        if (p.form == Form::roll && p.role != "underlayment" && p.role != "wall-wrap") seamsMm += along;
         if (p.role == "drip-edge") edgesMm += along;
     }
     for (std::size_t i = 0; i < kShingles.size(); ++i) {
@@ -167,6 +170,22 @@ void roofing(Parts& parts, const Add& add) {
     add("nail-roofing", std::ceil(seamsMm / 76.2), "rollnails", kPractice);
     add("roof-cement", seamsMm / 304.8 / 25, "cement", kPractice);
     add("nail-roofing", std::ceil(edgesMm / 304.8), "dripnails", kR9052);
+}
+
+/// Wood shingles on walls, by the running foot of each course less what opens in it; the lowest lies double.
+template <class Parts, class Add>
+void wallShingles(Parts& parts, const Add& add) {
+    const auto& kind = *std::ranges::find(kShingles, "wood-shingles", &Shingles::stock);
+    double strips = 0, wrapMm2 = 0;
+    for (const auto& p : parts) {
+        const double along = p.volumeMm3() / p.extent(p.thick()) / p.extent(p.wide);
+        if (p.role == "wall-shingles")
+            strips += std::ceil(along / inMm(ofProfile(catalog(), p.stock).front()->a)) * (p.id.ends_with("/course/1") ? 2 : 1);
+        if (p.role == "wall-wrap") wrapMm2 += along * (p.extent(p.wide) + p.lapMm);
+    }
+    add(kind.stock, strips, "wallshingles", kWallShingles);
+    add(kind.nail, kind.nails * strips, "wallnails", kWallShingles);
+    add("nail-cap", wrapMm2 / 92903.04, "wrap", kPractice);
 }
 
 /// Of the birds' room, turned half a foot up its walls: two coats of paint at 350 sq ft a gallon; or sheet vinyl in strips of the roll's
@@ -247,7 +266,9 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     double skinMm2 = 0, skidMm = 0;
     for (const auto& p : parts) {
         ++roles[p.role];
-        if ((p.system == System::skin && p.role != "wall-panel") || (p.role == "leaf" && !p.stock.starts_with("clear")))
+        // What shingles hide is not painted.
+        const bool hidden = p.role == "wall-wrap" || (p.role == "siding" && skin(s.choice("skin.kind")).shingled());
+        if ((p.system == System::skin && p.role != "wall-panel" && !hidden) || (p.role == "leaf" && !p.stock.starts_with("clear")))
             skinMm2 += p.volumeMm3() / p.extent(p.thick());
         if (p.role == "skid") skidMm += p.extent(p.along);
     }
@@ -287,6 +308,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     for (const auto& p : parts)
         if (p.role == "ridge-cap" && p.form == Form::trim) add("screw-stitch", 2 * std::ceil(p.extent(p.along) / 304.8), "cap");
     roofing(parts, add);
+    wallShingles(parts, add);
     // A closure strip at both ends of each metal or clear panel, in a wall too; stitch screws every 24 in of a side lap.
     double laps = 0;
     for (const auto& p : parts)
