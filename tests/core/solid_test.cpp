@@ -2,6 +2,8 @@
 
 #include <gtest/gtest.h>
 
+#include <map>
+
 #include "core/base/tolerance.h"
 
 namespace oiko {
@@ -36,6 +38,25 @@ TEST(Cut, KeepsWhatIsInsideAndClosesIt) {
     EXPECT_TRUE(cut(cube, Plane::through({-1, 0, 0}, {1, 0, 0})).empty());
     // A corner off: a tetrahedron of edge 3 is 27/6.
     EXPECT_NEAR(volume(cut(cube, Plane::through({10, 10, 7}, {1, 1, 1}))), 1000 - 27.0 / 6, 1e-9);
+}
+
+TEST(Cut, ThatOneCornerBarelyPassesStaysClosed) {
+    // Mesh on ground that falls a hair: at one corner the ground comes up by more than points may differ, at the others by less.
+    for (const double along : {2e-4, 2.85e-4, 4e-4})
+        for (const double across : {-1.1e-3, 1.1e-3, 1.6e-3, 4e-3})
+            for (const double low : {0.0, -0.005}) {
+                const auto strip = box({0, 0, low}, {34.131, 1.588, 572});
+                const auto left = cut(strip, Plane::through({0, 0, 0}, unit({along, across, -1})));
+                ASSERT_FALSE(left.empty());
+                std::map<std::pair<int, int>, int> edges;
+                for (const auto& f : left.faces)
+                    for (std::size_t i = 0; i < f.size(); ++i) ++edges[{f[i], f[(i + 1) % f.size()]}];
+                for (const auto& [edge, n] : edges) {
+                    EXPECT_EQ(n, 1) << along << " " << across;
+                    EXPECT_TRUE(edges.contains({edge.second, edge.first})) << along << " " << across;
+                }
+                EXPECT_NEAR(volume(left), volume(strip), 2);
+            }
 }
 
 TEST(DepthShared, TellsApartTouchingAndSharing) {

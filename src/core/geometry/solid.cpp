@@ -114,10 +114,12 @@ Solid cut(const Solid& solid, const Plane& plane) {
             }
         }
         if (f.size() < 3) continue;
-        // A face that lies in the plane is the cap itself; one that touches it in an edge only leaves no seam but that edge.
+        const auto inPlane = [&](std::uint16_t v) { return std::fabs(plane.height(out.vertices[v])) < kSameMm; };
+        // A face that lies in the plane gives way to the cap; one that touches it in an edge only leaves no seam but that edge.
+        if (std::ranges::all_of(f, inPlane)) continue;
         for (std::size_t i = 0; i < f.size(); ++i) {
             const auto a = f[i], b = f[(i + 1) % f.size()];
-            if (std::fabs(plane.height(out.vertices[a])) < kSameMm && std::fabs(plane.height(out.vertices[b])) < kSameMm) capNext[b] = a;
+            if (inPlane(a) && inPlane(b)) capNext[b] = a;
         }
         out.faces.push_back(std::move(f));
     }
