@@ -636,10 +636,55 @@ TEST_F(Window, AnOldShedIsKeptItsPartsReplacedByAClickAndKeptAfterAll) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, LightPanelsFoamShinglesBucketsAndBattensAreChosenInTheLetter) {
+    const auto before = window->answer()->bill.total;
+    const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role) > 0; };
+    const auto chosen = [&](const char* key, int option, std::string_view role) {
+        take(key, option);
+        settle();
+        EXPECT_TRUE(has(role)) << key << ": " << window->message().toStdString();
+    };
+    chosen("pops.1.kind", 1, "rung");
+    EXPECT_FALSE(has("ramp")) << "the leaf is it";
+    // What is behind a lining is asked once there is one.
+    EXPECT_EQ(window->findChild<ValueWord*>("skin.insulation"), nullptr);
+    take("skin.lining", 1);
+    settle();
+    chosen("skin.insulation", 2, "wall-foam");
+    chosen("floor.insulation", 1, "floor-foam");
+    chosen("skin.kind", 7, "wall-shingles");
+    chosen("nests.kind", 1, "nest-curtain");
+    chosen("nests.kind", 3, "nest-bucket");
+    EXPECT_EQ(window->findChild<ValueWord*>("nests.clear"), nullptr) << "a bucket is as wide as it is";
+    chosen("mesh.edge", 1, "mesh-batten");
+    chosen("runs.1.gate_brace", 1, "gate-cross");
+    chosen("windows.1.kind", 6, "window-unit");
+    EXPECT_NE(window->findChild<ValueWord*>("windows.1.unit"), nullptr);
+    take("frame.stud", 1);
+    settle();
+    EXPECT_TRUE(std::ranges::any_of(window->answer()->model->parts, [](const Part& p) { return p.role == "stud" && p.stock == "2x3"; }))
+        << window->message().toStdString();
+    // A wall too thin for a walk-in stays out of reach, and nothing is lost.
+    const auto undone = window->document().undo()->index();
+    take("frame.stud", 2);
+    settle();
+    EXPECT_EQ(window->document().undo()->index(), undone);
+    EXPECT_EQ(std::get<std::string>(value("frame.stud")), "2x3");
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+    chosen("foundation.kind", 7, "blockwork");
+    chosen("foundation.kind", 8, "ground-sill");
+    EXPECT_EQ(window->findChild<ValueWord*>("floor.joist"), nullptr);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, ACeilingHalfOpenWallsALiningPaversAndAnAutomaticDoorAreChosenInTheLetter) {
     const auto before = window->answer()->bill.total;
     const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role) > 0; };
-    take("pops.1.kind", 1);
+    take("pops.1.kind", 2);
     settle();
     EXPECT_TRUE(has("auto-door")) << window->message().toStdString();
     take("foundation.kind", 1);

@@ -69,6 +69,8 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"coop.low_wall", "5ft"},
       {"pops.1.ramp", "35deg"}}},
     {"ground.sills", {{"foundation.kind", "sills"}, {"ground.front_left", "6in"}, {"ground.back_left", "6in"}}},
+    {"window.unit", {{"windows.1.kind", "bought"}, {"windows.1.width", "2ft 6in"}}},
+    {"window.deep", {{"form.kind", "elevated"}, {"flock.count", "4"}, {"frame.stud", "2x2"}, {"windows.1.kind", "bought"}}},
     {"stud.slides", {{"form.kind", "elevated"}, {"flock.count", "4"}, {"frame.stud", "2x3"}, {"windows.1.kind", "sliding"}}},
     {"panel.stock", {{"runs.1.top", "clear_sealed"}, {"runs.1.length", "13ft"}}},
     {"run.rafter",

@@ -97,6 +97,11 @@ Design randomDesign(Dice& dice, Tally& tally) {
         const auto foam = std::string{kFoam[dice.below(4)]};
         if (attempt({{"skin.lining", kLining[dice.below(2)]}, {"skin.insulation", foam}})) ++tally.choices["skin.insulation=" + foam];
     }
+    if (dice.below(4) == 0) {
+        static constexpr const char* kUnit[] = {"24x24", "24x36", "36x24"};
+        const auto unit = std::string{kUnit[dice.below(3)]};
+        if (attempt({{"windows.1.kind", "bought"}, {"windows.1.unit", unit}})) ++tally.choices["windows.*.unit=" + unit];
+    }
     static constexpr const char* kPoured[] = {"set_posts", "slab", "curb", "blockwork", "sills"};
     if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(5)]}});
     static constexpr const char* kDeckedCovers[] = {"shingles", "wood_shingles", "roll_roofing"};

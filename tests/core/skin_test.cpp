@@ -361,6 +361,7 @@ TEST(ShingledWalls, UnlikeCoopsAreSoundAndShut) {
              {{"roof.falls_to", "left"}, {"windows.1.kind", "shutter"}, {"pops.1.kind", "ramp_door"}},
              {{"form.kind", "elevated"}, {"coop.width", "6'"}, {"coop.depth", "4'"}, {"flock.count", "5"}, {"frame.stud", "2x3"}},
              {{"skin.open_front", "yes"}, {"skin.lower", "24in"}, {"nests.wall", "left"}},
+             {{"skin.open_left", "yes"}, {"nests.wall", "left"}, {"runs.1.side", "right"}},
              {{"existing.what", "standing"}, {"existing.front", "new"}, {"doors.1.leaf", "double"}}}) {
         if (sampled() && more.size() != 2) continue;
         const auto a = answerTo(wearing("shingles", more));

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/design/layout.h"
 #include "whole.h"
 
 namespace oiko {
@@ -68,6 +69,29 @@ TEST(Windows, LetInAirAsTheyOpen) {
     EXPECT_NEAR(air("lift_out"), pane, 1e-9);
     EXPECT_NEAR(pane - air("fixed"), whole, 1e-6);
     EXPECT_NEAR(pane - air("sliding"), whole / 2, 1e-6);
+}
+
+TEST(BoughtWindows, FitTheirOpeningAndTheirWall) {
+    for (const auto& unit : kWindowUnits) {
+        const Change kind{"windows.1.kind", "bought"}, which{"windows.1.unit", std::string{unit.name}}, wall{"windows.1.wall", "back"};
+        expectWholeAndShut(designWith({kind, which, wall}));
+        expectWholeAndShut(designWith({kind, which, wall, {"skin.kind", "battens"}, {"skin.lining", "ply-1/2"}, {"frame.stud", "2x4"}}));
+        const auto a = answerTo(designWith({kind, which, wall}));
+        const auto* frame = a->model->find("windows.1/unit");
+        ASSERT_NE(frame, nullptr);
+        // An eighth of an inch of packing all round, flush with the siding outside.
+        EXPECT_NEAR(frame->extent({1, 0, 0}) / 25.4, inInches(unit.wide) - 0.25, 1e-3);
+        EXPECT_NEAR(frame->extent({0, 0, 1}) / 25.4, inInches(unit.high) - 0.25, 1e-3);
+        EXPECT_NEAR(frame->extent({0, 1, 0}) / 25.4, 3.25, 1e-3);
+        EXPECT_EQ(bought(*a, "window-" + std::string{unit.name}), 1);
+        EXPECT_EQ(needed(*a, "screw-2-1/2", "unit"), 8);
+        for (const auto& line : a->bill.lines)
+            if (line.item.starts_with("window-")) EXPECT_EQ(line.group, Group::openings);
+    }
+    // A wall of 2x3 in thick siding is deep enough, in thin siding it is not.
+    const std::vector<Change> low{{"form.kind", "elevated"}, {"flock.count", "4"}, {"frame.stud", "2x3"}};
+    EXPECT_FALSE(designWith(low).with({{"skin.kind", "grooved-3/8"}, {"windows.1.kind", "bought"}}));
+    EXPECT_TRUE(designWith(low).with({{"skin.kind", "shiplap"}, {"windows.1.kind", "bought"}}));
 }
 
 }  // namespace

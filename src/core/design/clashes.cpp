@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 78> kIds{
+constexpr std::array<std::string_view, 80> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -30,7 +30,7 @@ constexpr std::array<std::string_view, 78> kIds{
     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
     "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",       "pop.tall",
     "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
-    "ground.sills"};
+    "ground.sills",   "window.unit",    "window.deep"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;

@@ -61,6 +61,15 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                                                                        : std::nullopt};
         if (const auto most = shell.widestHeader(o.wall); o.width > most && !(o.row == "nests" && nestsInside(s)))
             return Clash{"stud.header", sizeKey(o), "frame.stud", {keyRef(sizeKey(o)), o.width, most}, Change{"frame.stud", "2x4"}};
+        if (const auto* unit = o.row.starts_with("windows") ? windowUnit(s, o.row) : nullptr) {
+            for (const auto& [field, is, wants] : {std::tuple{".width", o.width, unit->wide}, {".height", o.height, unit->high}})
+                if (is != wants)
+                    return Clash{
+                        "window.unit", o.row + ".kind", o.row + field, {unit->wide, unit->high}, Change{o.row + field, written(wants, s)}};
+            // Its frame ends before the mesh that lies on the studs.
+            if (const auto room = shell.wallDeep + wallSkin(s, o.wall); kWindowUnitDeep > room)
+                return Clash{"window.deep", o.row + ".kind", "frame.stud", {kWindowUnitDeep, room}, Change{o.row + ".kind", "pane"}};
+        }
         if (o.row.starts_with("windows") && shell.light() && s.choice(o.row + ".kind") == "sliding")
             return Clash{"stud.slides", o.row + ".kind", "frame.stud", {s.choice("frame.stud")}, Change{o.row + ".kind", "pane"}};
         // A leaf of siding stands upright in its sheet, a quarter narrower than its opening.

@@ -54,6 +54,11 @@ Length nestClear(Ask& ask) { return ask.choice("nests.kind") == "buckets" ? kBuc
 Length nestDeep(Ask& ask) { return ask.choice("nests.kind") == "buckets" ? kBucketDeep : ask.length("nests.clear"); }
 Length nestReach(Ask& ask) { return kNestBoard + nestDeep(ask) + inches(6.5); }
 
+const WindowUnit* windowUnit(Ask& ask, const std::string& window) {
+    return ask.choice(window + ".kind") == "bought" ? &*std::ranges::find(kWindowUnits, ask.choice(window + ".unit"), &WindowUnit::name)
+                                                    : nullptr;
+}
+
 Length roostZone(Ask& ask) {
     return inches(18) + ask.length("roost.apart") * (ask.count("roost.count") - 1) + (ask.flag("roost.boards") ? inches(0.75) : Length{});
 }

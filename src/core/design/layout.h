@@ -48,6 +48,16 @@ inline constexpr Length kBoardBelowRoost = inches(10);
 /// A bought pop door that opens by itself: clear opening, and its frame with the motor, on the inside. Of our own invention, as the sample
 /// prices are.
 inline constexpr Length kUnitWide = inches(12), kUnitHigh = inches(14), kUnitFrame = inches(1.5), kUnitTall = inches(28);
+/// Bought windows: the opening that each wants, and how deep its frame is. Of our own invention, as the sample prices are.
+struct WindowUnit {
+    std::string_view name;
+    Length wide, high;
+};
+inline constexpr WindowUnit kWindowUnits[] = {
+    {"24x24", inches(24), inches(24)}, {"24x36", inches(24), inches(36)}, {"36x24", inches(36), inches(24)}};
+inline constexpr Length kWindowUnitDeep = inches(3.25);
+/// The one that a row of windows buys; nullptr: none.
+const WindowUnit* windowUnit(Ask& ask, const std::string& window);
 /// Clear width of an opening by the key of its row.
 Length openingWidth(Ask& ask, const std::string& key);
 

@@ -123,11 +123,15 @@ void addOpenings(std::vector<Param>& p) {
         }
         return std::clamp(degrees(std::ceil(least)), degrees(30), degrees(45));
     }));
-    p.push_back(choice("windows.*.kind", openings, {"mesh", "shutter", "pane", "lift_out", "sliding", "fixed"}, word("pane"), false));
+    p.push_back(
+        choice("windows.*.kind", openings, {"mesh", "shutter", "pane", "lift_out", "sliding", "fixed", "bought"}, word("pane"), false));
+    p.push_back(onlyWhen(choice("windows.*.unit", openings, {"24x24", "24x36", "36x24"}, word("24x24"), false),
+                         [](Ask& a) { return a.choice(mine("windows", a) + ".kind") == "bought"; }));
     p.push_back(choice("windows.*.wall", openings, kAllSides, [](Ask& a) -> Value {
         return sideWithRoom(a, mine("windows", a), inches(20), runsLast(a, {"front", "right", "left", "back"}));
     }));
     p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
+        if (const auto* unit = windowUnit(a, mine("windows", a))) return unit->wide;
         // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
         const double floor = inSquareFeet(clearFloor(a));
         const double open =
@@ -137,6 +141,7 @@ void addOpenings(std::vector<Param>& p) {
     }));
     p.push_back(length("windows.*.height", openings, inches(10), inches(48), [](Ask& a) -> Value {
         const auto self = mine("windows", a);
+        if (const auto* unit = windowUnit(a, self)) return unit->high;
         auto most = headRoom(a, "windows");
         if (const auto beam = runBeamBefore(a, shellOf(a), side(a, "windows"), a.length(self + ".at"), a.length(self + ".width")))
             most = std::min(most, *beam - inches(0.5));

@@ -134,6 +134,7 @@ Fill fillOf(const Part& p) {
         case Form::shingle: return p.stock == "wood-shingles" ? Fill::wood : Fill::felt;
         case Form::mesh: return Fill::mesh;
         case Form::block:
+            if (p.role == "window-light") return Fill::glass;
             return (p.system == System::inside && p.stock != "sand") || p.system == System::openings ? Fill::metal : Fill::ground;
     }
     return Fill::none;

@@ -201,7 +201,7 @@ struct Court {
         for (const auto& o : m.openings)
             if (o.kind == kind && (!solid || opensToBirds(s, o.side, o.at, o.width))) {
                 const std::string pane = kind == "window" ? s.choice(o.id + ".kind") : "";
-                sum += inMm(o.width) * inMm(o.height) / 1e6 * (pane == "fixed" ? 0 : pane == "sliding" ? 0.5 : 1);
+                sum += inMm(o.width) * inMm(o.height) / 1e6 * (pane == "fixed" ? 0 : pane == "sliding" || pane == "bought" ? 0.5 : 1);
             }
         return sum;
     }

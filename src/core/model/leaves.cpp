@@ -80,6 +80,19 @@ struct Fitter {
                w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - kTwoBy), how, kGap);
     }
 
+    /// A unit in its frame, flush with the siding, packed an eighth of an inch all round and screwed to the trimmers.
+    void boughtWindow() {
+        const std::string stock = "window-" + std::string{windowUnit(b.s, h.row)->name};
+        const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, bar = 2 * kIn, d0 = -w.skin,
+                     d1 = d0 + inMm(kWindowUnitDeep), glass = d0 + kIn;
+        put("unit", "window-unit", Form::block, stock, w.u, kUp,
+            {w.box(u0, u1, d0, d1, z0, z0 + bar), w.box(u0, u1, d0, d1, z1 - bar, z1), w.box(u0, u0 + bar, d0, d1, z0 + bar, z1 - bar),
+             w.box(u1 - bar, u1, d0, d1, z0 + bar, z1 - bar)});
+        put("unit/light", "window-light", Form::block, stock, w.u, kUp,
+            {w.box(u0 + bar, u1 - bar, glass, glass + kIn / 2, z0 + bar, z1 - bar)});
+        b.join(h.row + "/unit", w.side + "/trimmer/" + tenths(h.u0 - kTwoBy), Joint::Kind::fastened, kGap);
+    }
+
     /// Two panes that lap in the middle, each in a channel between upright strips at sill and head; one slides behind the other.
     void slidingPanes() {
         const double channel = 0.3125 * kIn, thick = inMm(thicknessOf("clear-1/4")), high = 1.5 * kIn, play = kIn / 16;
@@ -219,7 +232,9 @@ void leaves(Builder& b) {
             if (h.kind == "vent") f.mesh();
             if (h.kind == "window") {
                 const auto kind = b.s.choice(h.row + ".kind");
-                if (kind == "sliding")
+                if (kind == "bought")
+                    f.boughtWindow();
+                else if (kind == "sliding")
                     f.slidingPanes();
                 else if (kind != "mesh")
                     f.hingedLeaves("single", kind == "shutter" ? skin : "clear-1/4", "1x2", Form::sheet,

@@ -17,7 +17,7 @@ struct Siding {
     const WallFrame& w;
     const Skin& kind = oiko::skin(b.s.choice("skin.kind"));
     double t = w.skin;
-    double sheet = kind.shingled() && !w.inside ? inMm(thicknessOf(kind.stock)) : t;  ///< of the panels alone
+    double sheet = kind.shingled() && !w.inside && w.form != Form::mesh ? inMm(thicknessOf(kind.stock)) : t;  ///< of the panels alone
     double bottom = -inMm(b.shell.deck) - kIn;
     double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     std::optional<double> ridge;

@@ -111,7 +111,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
                                    h.item == "mortar-bag" || h.item == "rebar-peg"
                                ? Group::ground
                            : h.item == "feeder" || h.item == "drinker" || h.item == "sand-bag" || h.item == "bucket" ? Group::inside
-                           : h.item == "auto-door"                                                                   ? Group::openings
+                           : h.item == "auto-door" || h.item.starts_with("window-")                                  ? Group::openings
                                                                                                                      : Group::fixings;
         auto& line = sum.at(h.item, group);
         line.needed += h.quantity;
@@ -151,10 +151,12 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
 Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(wood(s.choice("wood.species")), p.treated() ? 19 : 15));
     if (p.role == "footing" || p.role == "strip-footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
-    if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel" || p.role == "auto-door" || p.role == "nest-bucket")
+    if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel" || p.role == "auto-door" || p.role == "nest-bucket" ||
+        p.role == "window-unit")
         return findItem(catalog(), p.stock)->mass;                                  // empty
     if (p.role == "dust") return pounds(100 * p.volumeMm3() / std::pow(304.8, 3));  // dry sand, common practice
     if (p.form == Form::block && p.stock.starts_with("block-")) return findItem(catalog(), p.stock)->mass;
+    if (p.role == "window-light") return {};                                               // with its frame
     if (p.role == "blockwork") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3 / 2);  // half of a block is hollow
     if (p.form == Form::block) return pounds(33);
     const auto* item = ofProfile(catalog(), p.stock).front();

@@ -29,7 +29,9 @@ constexpr Rule kOrder[] = {
     {"gutters", System::roof, "*", "ladder metal lift"},
     {"siding", System::skin, "*", "lift paint"},
     {"doors", System::openings,
-     "leaf leaf-mesh leaf-pane window-track leaf-stile leaf-rail leaf-brace leaf-strip stop pop-leaf auto-door track ramp rung", "saw"},
+     "leaf leaf-mesh leaf-pane window-track leaf-stile leaf-rail leaf-brace leaf-strip stop pop-leaf auto-door window-unit window-light "
+     "track ramp rung",
+     "saw"},
     {"steps", System::openings, "stringer tread rail-post handrail", "saw treated"},
     {"mesh", System::openings, "*", "metal"},
     {"wallfoam", System::inside, "wall-foam", "dust"},

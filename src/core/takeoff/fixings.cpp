@@ -35,8 +35,9 @@ struct Schedule {
 constexpr Schedule kSchedule[] = {
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
-    {"auto-door block footing strip-footing blockwork slab curb fill feeder drinker stand-block barrel gutter downspout", "*", "", 0, 0,
-     "none", kPractice},
+    {"auto-door window-unit window-light block footing strip-footing blockwork slab curb fill feeder drinker stand-block barrel gutter "
+     "downspout",
+     "*", "", 0, 0, "none", kPractice},
     {"gate-cross", "gate-cross", "screw-1-1/4", 4, 0, "halflap", kPractice},
     {"rung", "ramp pop-leaf", "screw-1-1/4", 3, 0, "rung", kPractice},
     {"ramp pop-leaf rung", "*", "", 0, 0, "none", kPractice},
@@ -294,6 +295,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (o.kind == "window") {
             const auto& kind = s.choice(o.id + ".kind");
             add("hook-eye", kind == "pane" || kind == "shutter" ? 2 : kind == "sliding" ? 1 : 0, "latch");
+            // One that slides within its own frame, screwed twice in each side.
+            if (kind == "bought") add("window-" + s.choice(o.id + ".unit"), 1, "unit"), add("screw-2-1/2", 8, "unit");
             if (kind == "lift_out") add("turn-button", 4, "turnbutton");
             if (kind == "fixed") add("screw-2-1/2", std::ceil(2 * (inInches(o.width) + inInches(o.height)) / 8), "fixedpane");
         }
