@@ -61,6 +61,7 @@ TEST(LightPanels, AWallByHand) {
                                  {"coop.depth", "4'"},
                                  {"vents.1", ""},
                                  {"vents.2", ""},
+                                 {"windows.1", ""},
                                  {"windows.2", ""},
                                  {"frame.top_plates", "single"}}));
     int studs = 0;

@@ -34,7 +34,7 @@ void addInside(std::vector<Param>& p) {
         const auto bar = to - from - roostClear(a) * 2;
         const auto need = sizeClass(a.choice("flock.size")).roost * birdsSizedFor(a);
         const auto wall = a.choice("roost.wall");
-        const auto across = birdsAcross(a, wall) - inches(18) - kInsideFittings;
+        const auto across = birdsAcross(a, wall) - inches(18) - beforeWall(a);
         const auto fit = across / a.length("roost.apart") + 1;
         return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
     }));

@@ -65,6 +65,10 @@ Length roostZone(Ask& ask) {
 
 Length roostClear(Ask& ask) { return earthFloor(ask) ? std::max(inches(2), curbWide(ask) - wallDeep(ask) + inches(0.5)) : inches(2); }
 
+Length beforeWall(Ask& ask) {
+    return earthFloor(ask) ? std::max(kInsideFittings, curbWide(ask) - wallDeep(ask) + inches(0.25)) : kInsideFittings;
+}
+
 Length wallLength(Ask& ask, std::string_view side) { return ask.length(side == "front" || side == "back" ? "coop.width" : "coop.depth"); }
 
 Length openingWidth(Ask& ask, const std::string& key) {

@@ -43,6 +43,8 @@ Length roostZone(Ask& ask);
 inline constexpr Length kWidestNestRow = inches(94);
 /// Between the studs beside a roost and its ends: what is fixed there, or the curb that reaches inwards.
 Length roostClear(Ask& ask);
+/// What is fixed to a wall's inside, or the curb that reaches in from under it: the roosts' zone keeps clear of both.
+Length beforeWall(Ask& ask);
 /// A droppings board lies so far below the lowest roost's top: a hand and a scraper reach between. Common practice.
 inline constexpr Length kBoardBelowRoost = inches(10);
 /// A bought pop door that opens by itself: clear opening, and its frame with the motor, on the inside. Of our own invention, as the sample

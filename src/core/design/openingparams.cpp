@@ -1,6 +1,7 @@
 // What opens in the walls, and what they wear.
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include "core/design/ground.h"
 #include "core/design/params.h"
@@ -24,6 +25,28 @@ Length stepUp(Ask& a) {
     return floorOver(a, outsideWall(a, side(a, "doors"), at, at + a.length(self + ".width"), feet(2)));
 }
 
+/// Of an elevated coop's only clean-out that would leave a corner of the floor out of a lean's reach beside its wall's corner: the least
+/// width that does reach both, and how far along the wall a corner may lie from it. The way is 51 1/2 in from the wall's outside, half an
+/// inch less than what is let pass. Common practice.
+struct Lean {
+    Length wide, beside;
+};
+std::optional<Lean> leanedThrough(Ask& a) {
+    const auto self = mine("doors", a);
+    const auto wall = side(a, "doors");
+    if (!elevated(a) || a.choice(self + ".kind") == "people_door" || a.rows("doors").size() > 1) return std::nullopt;
+    const double lean = 51.5, whole = inInches(wallLength(a, wall)), deep = inInches(wallDeep(a)),
+                 across = inInches(wallLength(a, rightOf(wall))) - deep, along = whole - 2 * deep;
+    if (across >= lean) return std::nullopt;
+    const double beside = std::sqrt(lean * lean - across * across), usual = std::clamp(whole - 37, 24.0, 42.0);
+    // As wide as is usual it serves beside a corner too.
+    if (along - 5 - usual <= beside) return std::nullopt;
+    // A longer coop wants a second door, which is the keeper's to choose.
+    const double wide = std::max(24.0, std::ceil(2 * (along - 2 * beside)) / 2);
+    if (wide > 72) return std::nullopt;
+    return Lean{inches(wide), inches(beside)};
+}
+
 /// Room for the head of a row's opening, over the deck, where it stands.
 Length headRoom(Ask& a, std::string_view list) {
     const auto self = mine(list, a);
@@ -45,13 +68,16 @@ void addOpenings(std::vector<Param>& p) {
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) > Length{}; });
         return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
     }));
-    p.push_back(choice("doors.*.leaf", openings, {"single", "split", "double"}, word("single"), false));
+    p.push_back(choice("doors.*.leaf", openings, {"single", "split", "double"}, [](Ask& a) -> Value {
+        const auto lean = leanedThrough(a);
+        return std::string{lean && lean->wide > inches(48) ? "double" : "single"};
+    }));
     p.push_back(length("doors.*.width", openings, inches(18), inches(72), [](Ask& a) -> Value {
         const auto self = mine("doors", a);
         const auto room = widestGap(a, side(a, "doors"), self);
         // A clean-out is as wide as can be, but leaves its wall room for a window.
-        const auto want =
-            a.choice(self + ".kind") == "people_door" ? inches(32) : std::min(inches(42), std::max(inches(24), room - inches(20)));
+        auto want = a.choice(self + ".kind") == "people_door" ? inches(32) : std::min(inches(42), std::max(inches(24), room - inches(20)));
+        if (const auto lean = leanedThrough(a)) want = std::max(want, lean->wide);
         const bool two = a.choice(self + ".leaf") == "double";
         return bounded(widestPlace(a, side(a, "doors"), self, two ? std::max(want, inches(48)) : want), inches(18), inches(72));
     }));
@@ -69,9 +95,14 @@ void addOpenings(std::vector<Param>& p) {
         const auto self = mine("doors", a);
         const auto wall = side(a, "doors");
         const auto w = a.length(self + ".width");
-        return freePlace(a, wall, self, w,
-                         a.choice(self + ".kind") == "people_door" ? easyEntry(a, wall, w, a.length("keeper.height") + inches(3))
-                                                                   : centred(a, self, wall, w));
+        auto ideal = a.choice(self + ".kind") == "people_door" ? easyEntry(a, wall, w, a.length("keeper.height") + inches(3))
+                                                               : centred(a, self, wall, w);
+        // As near its left corner as the right one lets it: the rest of the wall is left in one piece.
+        if (const auto lean = leanedThrough(a)) {
+            const auto half = inches(0.5), least = wallLength(a, wall) - wallDeep(a) - lean->beside - w;
+            ideal = half * ((least.count() + half.count() - 1) / half.count());
+        }
+        return freePlace(a, wall, self, w, ideal);
     }));
     // One steps over a foot, not over more. Common practice. Where the ground would cover the lowest step there are none.
     p.push_back(
@@ -128,7 +159,10 @@ void addOpenings(std::vector<Param>& p) {
     p.push_back(onlyWhen(choice("windows.*.unit", openings, {"24x24", "24x36", "36x24"}, word("24x24"), false),
                          [](Ask& a) { return a.choice(mine("windows", a) + ".kind") == "bought"; }));
     p.push_back(choice("windows.*.wall", openings, kAllSides, [](Ask& a) -> Value {
-        return sideWithRoom(a, mine("windows", a), inches(20), runsLast(a, {"front", "right", "left", "back"}));
+        // A small coop's ends are left to the nests.
+        std::vector<std::string_view> order{"front", "right", "left", "back"};
+        if (elevated(a) && a.rows("doors").size() == 1) order = {"front", "back", "right", "left"};
+        return sideWithRoom(a, mine("windows", a), inches(20), runsLast(a, order));
     }));
     p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
         if (const auto* unit = windowUnit(a, mine("windows", a))) return unit->wide;

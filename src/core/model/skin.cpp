@@ -306,9 +306,12 @@ void cornerBoards(Builder& b) {
 }
 
 void casings(Builder& b, const WallFrame& w) {
-    const double t = w.skin, wide = 2.5 * kIn;
+    const double wide = 2.5 * kIn;
     for (const auto& h : w.holes) {
         if (h.kind == "vent" || h.kind == "nest") continue;
+        // Over the siding of a half open wall they lie on mesh.
+        const bool onMesh = w.form == Form::mesh && h.z0 - wide >= inMm(lowerSiding(b.s));
+        const double t = onMesh ? inMm(thicknessOf(w.wears)) : w.skin;
         const auto put = [&](const char* name, Vec3 along, Vec3 across, double u0, double u1, double z0, double z1) {
             if (auto* p = b.lumber(h.row + "/casing/" + name, "casing", w.side + " wall", System::skin, "1x3", along, across,
                                    w.box(u0, u1, -t - kTrim, -t, z0, z1)))
