@@ -266,9 +266,12 @@ TEST(Holes, AppearWhereAClosingPartIsTakenAway) {
              {"siding", "deck", "eave-block", "filler", "window-mesh", "run-mesh", "leaf", "pop-leaf", "roof-panel"}) {
             std::vector<const Part*> parts;
             for (const auto& p : m.parts) {
-                // On skids the ground closes below the deck; behind a sash hangs mesh, and before the mesh a sash.
+                // On skids the ground closes below the deck; behind a sash hangs mesh, and before the mesh a sash; panels lie behind
+                // shingles.
                 const bool window = p.opening.starts_with("windows");
-                if (p.role == role && !(role == "deck" && s.choice("foundation.kind") == "skids") && !window) parts.push_back(&p);
+                const bool shingled = role == "siding" && s.choice("skin.kind") == "shingles";
+                if (p.role == role && !(role == "deck" && s.choice("foundation.kind") == "skids") && !window && !shingled)
+                    parts.push_back(&p);
             }
             if (!all && parts.size() > 1) parts = {parts.front(), parts.back()};
             if (sampled() && parts.size() > 1) parts = {parts.front()};
@@ -293,6 +296,15 @@ TEST(Holes, OfHalfAnInchMatterToQuarterInchMeshOnly) {
     const auto found = allHoles(m, quarter, {}, 1);
     ASSERT_FALSE(found.holes.empty());
     EXPECT_NEAR(found.holes[0].wideMm, 12.7, 0.5);
+}
+
+TEST(Holes, WeldedMeshAgainstForceClosesNone) {
+    // Its openings are inches wide: without the fine mesh behind it the way is open.
+    auto m = modelOf(designWith({{"mesh.double", "yes"}}));
+    EXPECT_EQ(told(allHoles(m, kBall)), "");
+    ASSERT_NE(m.find("runs.1/force/outer"), nullptr);
+    std::erase_if(m.parts, [](const Part& p) { return p.id == "runs.1/mesh/outer/1"; });
+    EXPECT_FALSE(allHoles(m, kBall, {}, 1).holes.empty());
 }
 
 TEST(Holes, TheBallFollowsTheMesh) {

@@ -21,6 +21,8 @@ std::string_view longhousePresetText();
 std::string_view storeroomPresetText();
 std::string_view shedPresetText();
 std::string_view barnPresetText();
+std::string_view panelsPresetText();
+std::string_view trenchPresetText();
 std::string_view airyPresetText();
 std::string_view bankPresetText();
 std::string_view ellPresetText();
@@ -545,7 +547,7 @@ std::vector<Preset> presets() {
             {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}, {"longhouse", longhousePresetText},
             {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText},
             {"airy", airyPresetText},       {"bank", bankPresetText},         {"shed", shedPresetText},
-            {"barn", barnPresetText}};
+            {"barn", barnPresetText},       {"panels", panelsPresetText},     {"trench", trenchPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {

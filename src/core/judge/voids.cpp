@@ -63,7 +63,9 @@ struct Plates {
 
 Space::Space(const Model& model, double ballMm) : r{ballMm / 2} {
     Bounds all;
-    for (std::size_t i = 0; i < model.parts.size(); ++i)
+    for (std::size_t i = 0; i < model.parts.size(); ++i) {
+        // Welded mesh against force has openings of inches.
+        if (model.parts[i].role == "force-mesh") continue;
         for (const auto& s : model.parts[i].solids) {
             const auto b = bounds(s);
             const auto size = b.size();
@@ -71,6 +73,7 @@ Space::Space(const Model& model, double ballMm) : r{ballMm / 2} {
             bodies.push_back({i, b, s.faces.size() == 6 && std::fabs(volume(s) - whole) < 1e-6 * whole, facePlanes(s), &s});
             all.add(b);
         }
+    }
     world = all;
     world.low = world.low - Vec3{100, 100, 0}, world.high = world.high + Vec3{100, 100, 100};
     const auto size = world.size();
