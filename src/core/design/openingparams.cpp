@@ -5,6 +5,7 @@
 
 #include "core/design/ground.h"
 #include "core/design/params.h"
+#include "core/design/partition.h"
 #include "core/design/rules.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
