@@ -102,7 +102,14 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     const Vec3 toEye{std::sin(a) * std::cos(e), -std::cos(a) * std::cos(e), std::sin(e)};
     const Vec3 right{std::cos(a), std::sin(a), 0}, up = cross(toEye, right);
     Bounds all;
-    for (const auto& p : m.parts) all.add(p.box());
+    // What goes down into the ground ends at it.
+    const auto inGround = [&](const Part& p) { return p.system == System::ground && p.box().low.z < m.ground.lowest(p.box()) - 1; };
+    for (const auto& p : m.parts) {
+        if (m.buried(p)) continue;
+        auto box = p.box();
+        if (inGround(p)) box.low.z = m.ground.lowest(box);
+        all.add(box);
+    }
     if (m.parts.empty()) all.add(Vec3{0, 0, 0}), all.add(Vec3{3000, 2400, 2000});
     const Vec3 middle = (all.low + all.high) * 0.5;
     // Fitted to what is drawn, the person on the left included.
@@ -124,6 +131,12 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     const QRgb ink = theme.ink.rgb();
     const double nearest = all.low.y + (all.high.y - all.low.y) * (1 - wish.slice);
 
+    // What lies before the slice is away.
+    const auto shown = [&](const Part& p, std::size_t n) {
+        auto solid = p.solids[n];
+        if (inGround(p)) solid = cut(solid, m.ground.above());
+        return wish.slice < 1 && !solid.empty() ? cut(solid, Plane{{0, -1, 0}, -nearest}) : solid;
+    };
     // The ground: a quiet plate under all, with the shadowless paper beyond.
     {
         std::vector<Point> p;
@@ -149,10 +162,11 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
         const bool glass = fillOf(part) == Fill::glass && !lit;
         if (glass) base = theme.glass;
         for (std::size_t n = 0; n < part.solids.size(); ++n) {
-            const auto cutaway = wish.slice < 1 ? cut(part.solids[n], Plane{{0, -1, 0}, -nearest}) : Solid{};
-            const auto& solid = wish.slice < 1 ? cutaway : part.solids[n];
+            const bool whole = wish.slice >= 1 && !inGround(part);
+            const auto cutaway = whole ? Solid{} : shown(part, n);
+            const auto& solid = whole ? part.solids[n] : cutaway;
             for (std::size_t f = 0; f < solid.faces.size(); ++f) {
-                if (wish.slice >= 1 && std::ranges::find(part.inner[n], f) != part.inner[n].end()) continue;
+                if (whole && std::ranges::find(part.inner[n], f) != part.inner[n].end()) continue;
                 const auto normal = facePlane(solid, f).normal;
                 if (dot(normal, toEye) < 1e-3) continue;
                 std::vector<Point> p;
@@ -176,11 +190,12 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
             continue;
         if (m.buried(part)) continue;
         for (std::size_t n = 0; n < part.solids.size(); ++n) {
-            const auto cutaway = wish.slice < 1 ? cut(part.solids[n], Plane{{0, -1, 0}, -nearest}) : Solid{};
-            const auto& solid = wish.slice < 1 ? cutaway : part.solids[n];
+            const bool whole = wish.slice >= 1 && !inGround(part);
+            const auto cutaway = whole ? Solid{} : shown(part, n);
+            const auto& solid = whole ? part.solids[n] : cutaway;
             for (std::size_t f = 0; f < solid.faces.size(); ++f) {
                 if (dot(facePlane(solid, f).normal, toEye) < 1e-3) continue;
-                const bool innerFace = wish.slice >= 1 && std::ranges::find(part.inner[n], f) != part.inner[n].end();
+                const bool innerFace = whole && std::ranges::find(part.inner[n], f) != part.inner[n].end();
                 if (innerFace) continue;
                 const auto& face = solid.faces[f];
                 for (std::size_t v = 0; v < face.size(); ++v) {

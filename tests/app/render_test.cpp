@@ -68,6 +68,17 @@ TEST(Picture, NothingShowsThroughAThinSheet) {
     EXPECT_GT(inside, 3000);
 }
 
+TEST(Picture, EndsAtTheGround) {
+    // However deep it goes down, nothing of a wall of blocks or of a post shows below the ground, and the picture is fitted to the rest.
+    for (const std::string kind : {"blockwork", "curb", "set_posts"}) {
+        const auto at = [&](const char* deep) {
+            Settled s{Design{}.with({{"foundation.kind", kind}, {"foundation.depth", deep}}).value()};
+            return picture(buildModel(s), {}, {500, 400}, dayTheme());
+        };
+        EXPECT_EQ(at("24in"), at("48in")) << kind;
+    }
+}
+
 TEST(Picture, IsTheSameEachTimeAndTurns) {
     const auto m = demo();
     PictureWish wish;
