@@ -105,7 +105,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     // What goes down into the ground ends at it.
     const auto inGround = [&](const Part& p) { return p.system == System::ground && p.box().low.z < m.ground.lowest(p.box()) - 1; };
     for (const auto& p : m.parts) {
-        if (m.buried(p)) continue;
+        if (m.buried(p) && p.role != "apron") continue;
         auto box = p.box();
         if (inGround(p)) box.low.z = m.ground.lowest(box);
         all.add(box);
