@@ -14,9 +14,10 @@ constexpr double kShort = 2 * kIn;
 
 }  // namespace
 
+bool Runner::roomOutside(const Side& s) const { return !s.passage && s.name != "past" && !(s.name == "left" && meetsLeft); }
+
 void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>& seams) {
-    // Round a passage, and beside another run's mesh, there is no room for them.
-    if (b.s.choice("mesh.edge") != "battens" || s.passage || s.name == "past" || (s.name == "left" && meetsLeft)) return;
+    if (b.s.choice("mesh.edge") != "battens" || !roomOutside(s)) return;
     const bool gated = gate.side == s.name, doubled = b.s.flag("mesh.double");
     // The second mesh lies before the lowest strip, the battens over both.
     const auto face = [&](std::size_t strip) { return kMesh * (doubled && strip == 0 ? 2 : 1); };
@@ -58,10 +59,9 @@ void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>&
             if (e - a < kShort ||
                 (gated && a < gate.from + gate.width && e > gate.from && z(a) + low < gate.height + (gate.head ? 4 : 0.25) * kIn))
                 continue;
-            std::vector<double> ends{a, e};
             if (s.bend > a && s.bend < e) continue;  // a bay that the ridge parts has a post in its middle
             const double p = face(seams.empty() || std::min(z(a), z(e)) + low < seams.front() ? 0 : 1);
-            const auto at = [&](double x, double up_) { return s.frame.at(x, p, z(x) + up_); };
+            const auto at = [&](double x, double over) { return s.frame.at(x, p, z(x) + over); };
             const Vec3 outline[] = {at(a, low), at(e, low), at(e, high), at(a, high)};
             const auto along = unit(at(e, low) - at(a, low));
             board(name + "/" + std::to_string(i), along, unit(cross(cross(along, up), along)), prism(outline, s.frame.inward * kOneBy));
@@ -75,7 +75,7 @@ void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>&
 }
 
 void Runner::force(const Side& s, const std::vector<Hole>& holes, double foot, double seam, double tallest) {
-    if (!b.s.flag("mesh.double") || s.passage || s.name == "past" || (s.name == "left" && meetsLeft)) return;
+    if (!b.s.flag("mesh.double") || !roomOutside(s)) return;
     // Farther out, rafters' tails come lower.
     auto pieces = sheetWithHoles(
         s.frame, 0, s.span(), kMesh, 2 * kMesh, foot, [&](double) { return std::min(seam, tallest - 2); }, holes, s.bend);

@@ -87,6 +87,8 @@ struct Runner {
     Side side(std::string_view which) const;
     /// Mesh on one side, in strips as wide as the rolls, with rails where they end.
     void meshWall(const Side& s, const Gate& gate);
+    /// Not round a passage, nor close beside another run's mesh.
+    bool roomOutside(const Side& s) const;
     /// Over its mesh: battens where it lies on wood, and heavy mesh before its lowest strip.
     void battens(const Side& s, const Gate& gate, const std::vector<double>& seams);
     void force(const Side& s, const std::vector<Hole>& holes, double foot, double seam, double tallest);
