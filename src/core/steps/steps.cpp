@@ -28,14 +28,15 @@ constexpr Rule kOrder[] = {
     {"ceiling", System::roof, "ceiling-mesh ceiling-sheet", "ladder metal"},
     {"gutters", System::roof, "*", "ladder metal lift"},
     {"siding", System::skin, "*", "lift paint"},
+    // What opens is fixed on the lining.
+    {"wallfoam", System::inside, "wall-foam", "dust"},
+    {"lining", System::inside, "wall-lining", "saw dust"},
     {"doors", System::openings,
      "leaf leaf-mesh leaf-pane window-track leaf-stile leaf-rail leaf-brace leaf-strip stop pop-leaf auto-door window-unit window-light "
      "track ramp rung",
      "saw"},
     {"steps", System::openings, "stringer tread rail-post handrail", "saw treated"},
     {"mesh", System::openings, "*", "metal"},
-    {"wallfoam", System::inside, "wall-foam", "dust"},
-    {"lining", System::inside, "wall-lining", "saw dust"},
     {"partitions", System::inside, "bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh",
      "saw"},
     {"kickboards", System::inside, "kick-board", "saw"},
