@@ -79,8 +79,16 @@ TEST(MeshEdges, ASideByHand) {
     // What washers held is tacked; each batten has a screw a foot.
     EXPECT_GT(needed(*a, "staple", "tack"), 0);
     EXPECT_LT(needed(*a, "washer-screw"), needed(*b, "washer-screw"));
+    // The fine mesh behind the heavy one is held with it: as many washers are left as where there is no second mesh.
+    const auto one =
+        answerTo(designWith({{"runs.1.width", "8'"}, {"runs.1.length", "10'"}, {"runs.1.gate", "left"}, {"mesh.edge", "battens"}}));
+    EXPECT_EQ(needed(*a, "washer-screw"), needed(*one, "washer-screw"));
     EXPECT_GE(needed(*a, "screw-2", "edge"), 8);
     EXPECT_EQ(needed(*b, "screw-2"), 0);
+    // Two meshes lie flat on each other: that asks no washer, the ones on wood hold both.
+    const auto both =
+        answerTo(designWith({{"runs.1.width", "8'"}, {"runs.1.length", "10'"}, {"runs.1.gate", "left"}, {"mesh.double", "yes"}}));
+    EXPECT_EQ(needed(*both, "washer-screw"), needed(*b, "washer-screw"));
     // Ties: one each square foot of heavy mesh.
     double feet2 = 0;
     for (const auto& p : m.parts)

@@ -43,9 +43,9 @@ constexpr Schedule kSchedule[] = {
     {"ramp pop-leaf rung", "*", "", 0, 0, "none", kPractice},
     {"mesh-batten", "run-mesh force-mesh", "screw-2", 0, 12, "edge", kPractice},
     {"mesh-batten", "*", "", 0, 0, "none", kPractice},
+    {"force-mesh", "*", "", 0, 0, "none", kPractice},  // tied to the mesh behind it, by area, below
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh ceiling-mesh", "*", "washer-screw", 0, 6, "mesh",
      kPractice},
-    {"force-mesh", "*", "", 0, 0, "none", kPractice},         // tied to the mesh behind it, by area, below
     {"apron trench-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
@@ -217,6 +217,12 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     for (const auto& j : m.joints)
         for (const auto& [mesh, over] : {std::pair{j.a, j.b}, std::pair{j.b, j.a}})
             if (m.parts[over].role == "mesh-batten") battened.insert(mesh);
+    // What lies behind heavy mesh is held with it.
+    for (const auto& j : m.joints)
+        for (const auto& [fine, heavy] : {std::pair{j.a, j.b}, std::pair{j.b, j.a}})
+            if (const auto& f = m.parts[fine], &h = m.parts[heavy];
+                h.role == "force-mesh" && f.role == "run-mesh" && battened.contains(heavy) && std::fabs(dot(f.thick(), h.thick())) > 0.9)
+                battened.insert(fine);
     for (const auto& j : m.joints) {
         const auto &a = m.parts[j.a], &b = m.parts[j.b];
         if (a.existing && b.existing) continue;
