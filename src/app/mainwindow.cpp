@@ -282,7 +282,8 @@ void MainWindow::lineUp(bool on) {
 }
 
 void MainWindow::changed() {
-    words::setCurrency(Settled{document_.design()}.choice("prices.currency"));
+    Settled settled{document_.design()};
+    words::setCurrency(settled.choice("prices.currency")), words::setTimber(settled.choice("frame.timber"));
     engine_.ask(document_.design());
     if (compare_->isVisible() && !document_.previewing()) compare_->refresh();
     setWindowTitle(document_.title() + "[*] – Oikostat");

@@ -363,7 +363,7 @@ int main(int argc, char** argv) {
         if (!loaded) return fail(loaded.error());
         design = loaded.value().design;
     }
-    words::setCurrency(Settled{design}.choice("prices.currency"));
+    words::setCurrency(Settled{design}.choice("prices.currency")), words::setTimber(Settled{design}.choice("frame.timber"));
     if (*newVerb || *setVerb) {
         const auto changed = design.with(changes.value());
         if (!changed) return fail(changed.error(), design.units());

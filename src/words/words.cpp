@@ -67,15 +67,17 @@ std::string argument(const Arg& arg, Units units) {
 }  // namespace
 
 namespace {
-std::string sign = "$";
+std::string sign = "$", timber;
 }
+void setTimber(std::string_view name) { timber = name == "inch" ? "" : std::string{name} + "."; }
 void setCurrency(std::string_view currency) { sign = currency == "euro" ? "€" : currency == "pound" ? "£" : "$"; }
 std::string moneySign() { return sign; }
 
 bool has(std::string_view id) { return table().contains(id); }
 
 std::string text(std::string_view id) {
-    const auto at = table().find(id);
+    auto at = table().find(timber + std::string{id});
+    if (at == table().end()) at = table().find(id);
     return at == table().end() ? "⟨" + std::string{id} + "⟩" : at->second;
 }
 

@@ -684,6 +684,26 @@ TEST_F(Window, LightPanelsFoamShinglesBucketsAndBattensAreChosenInTheLetter) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, MetricTimberIsChosenInTheLetterAndNamesItsSizes) {
+    const auto before = window->answer()->bill.total;
+    const auto said = [&](const char* key) { return window->findChild<ValueWord*>(key)->text(); };
+    EXPECT_EQ(said("frame.stud"), "2x4");
+    take("frame.timber", 1);
+    settle();
+    EXPECT_TRUE(std::ranges::any_of(window->answer()->model->parts, [](const Part& p) { return p.role == "stud" && p.stock == "47x100"; }))
+        << window->message().toStdString();
+    EXPECT_EQ(said("frame.stud"), "47 × 100");
+    EXPECT_EQ(said("coop.width"), "3.048 m") << "what was set stays as long as it was";
+    EXPECT_EQ(window->findChild<ValueWord*>("wood.species"), nullptr);
+    take("wood.grade", 1);
+    settle();
+    EXPECT_EQ(std::get<std::string>(value("wood.grade")), "c24");
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(said("frame.stud"), "2x4");
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, ACeilingHalfOpenWallsALiningPaversAndAnAutomaticDoorAreChosenInTheLetter) {
     const auto before = window->answer()->bill.total;
     const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role) > 0; };

@@ -118,9 +118,9 @@ TEST(PartedByHand, ItsStoryStickTellsWhereItsStudsStand) {
 }
 
 TEST(PartedByHand, TheirCoversGoUpBesideTheRafters) {
-    EXPECT_EQ(raftersOver(96 * 25.4, 24 * 25.4).size(), 5u);
+    EXPECT_EQ(raftersOver(96 * 25.4, 24 * 25.4, 38.1).size(), 5u);
     // Beside each inner rafter a tie; none at the ends.
-    EXPECT_EQ(tiesBeside(raftersOver(96 * 25.4, 24 * 25.4), 96 * 25.4, 88.9).size(), 3u);
+    EXPECT_EQ(tiesBeside(raftersOver(96 * 25.4, 24 * 25.4, 38.1), 96 * 25.4, 88.9, 38.1).size(), 3u);
     for (const auto* form : {"single_slope", "gable"})
         for (const auto* spacing : {"16in", "24in"})
             for (int inch = 36; inch <= 60; ++inch) {

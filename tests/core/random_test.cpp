@@ -80,6 +80,10 @@ Design randomDesign(Dice& dice, Tally& tally) {
         return false;
     };
     if (dice.below(3) == 0) attempt({{"form.kind", "elevated"}});
+    if (dice.below(3) == 0 && attempt({{"frame.timber", "metric"}})) {
+        const std::string grade = dice.below(2) == 0 ? "c16" : "c24";
+        if (attempt({{"wood.grade", grade}})) ++tally.choices["wood.grade=" + grade];
+    }
     if (dice.below(3) == 0)
         attempt({{"roof.form", "gable"}});
     else if (dice.below(5) == 0)

@@ -372,6 +372,25 @@ TEST(ShingledWalls, UnlikeCoopsAreSoundAndShut) {
     }
 }
 
+TEST(ShingledWalls, WhatALapCoversIsNoStripOfItsOwn) {
+    // The tip of a sloping wall a millimetre above the third strip: nothing holds so little felt.
+    const auto a = answerTo(designWith({{"skin.kind", "shingles"},
+                                        {"foundation.kind", "sills"},
+                                        {"frame.stud", "2x3"},
+                                        {"coop.width", "10'"},
+                                        {"coop.low_wall", "1881.163 mm"},
+                                        {"doors.1", ""},
+                                        {"runs.1.side", "front"},
+                                        {"nests.wall", "back"}}));
+    EXPECT_EQ(unsound(*a->model), "");
+    for (const auto* side : {"left", "right"}) {
+        EXPECT_EQ(a->model->find(std::string{side} + "/wrap/4"), nullptr);
+        const auto& last = *a->model->find(std::string{side} + "/wrap/3");
+        EXPECT_GT(last.extent(last.wide), 34 * 25.4 + 1);
+        EXPECT_NEAR(last.extent(last.wide) + last.lapMm, 36 * 25.4, 1e-6) << "as wide as the roll";
+    }
+}
+
 TEST(ShingledWalls, CoursesByHand) {
     // A back wall of 10 ft with nothing in it, from an inch below the deck up to the rafters' tails: 7 1/2 in a course, the last what is
     // left.

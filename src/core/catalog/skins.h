@@ -45,10 +45,10 @@ inline constexpr std::array kSkins{
 };
 constexpr const Skin& skin(std::string_view name) { return *std::ranges::find(kSkins, name, &Skin::name); }
 /// Panel or board, without battens, which stand on it as trim does.
-inline Length skinThick(std::string_view name) {
+inline Length skinThick(std::string_view name, const Timber& timber = kTimbers[0]) {
     const auto& s = skin(name);
     const auto shingles = s.shingled() ? thicknessOf("felt") + thicknessOf("wood-shingles") : Length{};
-    return shingles + (s.boards() ? profile(s.stock)->thick : thicknessOf(s.stock));
+    return shingles + (s.boards() ? timber.size(s.stock).thick : thicknessOf(s.stock));
 }
 
 /// Wood shingles 16 in long show 7 1/2 in of each course on a wall at most, the lowest lies double; wrap of felt in strips lapped 2 in.

@@ -85,7 +85,11 @@ const Catalog& catalog() {
         Catalog out;
         const auto csv = readCsv(catalogItemsCsv(), "items.csv");
         assert(csv);
-        const auto length = [](const std::string& s) { return s.empty() ? Length{} : inches(*readNumber(s)); };
+        // Inches, or millimetres that say so.
+        const auto length = [](const std::string& s) {
+            if (s.ends_with("mm")) return mm(*readNumber(s.substr(0, s.size() - 2)));
+            return s.empty() ? Length{} : inches(*readNumber(s));
+        };
         for (const auto& r : csv.value().rows) {
             using enum StockItem::Kind;
             const auto kind = r[1] == "board" ? board : r[1] == "sheet" ? sheet : r[1] == "panel" ? panel : r[1] == "roll" ? roll : item;

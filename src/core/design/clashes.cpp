@@ -71,27 +71,27 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
             return Clash{"rafter.bearing", key, "roof.rafter", {slope.pitch, s.choice("roof.rafter"), slope.seat, kLeastBearing}};
     }
     for (const auto& slope : shell.slopes) {
-        const auto drop = sidingDrop(shell.rafterDeep, slope.pitch, shell.wallDeep, skinThick(s.choice("skin.kind")));
+        const auto drop = sidingDrop(shell.rafterDeep, slope.pitch, shell.wallDeep, skinOf(s));
         if (drop > shell.plates)
             return Clash{"siding.eave",
                          slope.toBack ? "roof.pitch" : "roof.other_pitch",
                          "frame.top_plates",
                          {drop, shell.plates},
-                         drop <= kPlate * 2 ? std::optional{Change{"frame.top_plates", "doubled"}} : std::nullopt};
+                         drop <= timberOf(s).two * 2 ? std::optional{Change{"frame.top_plates", "doubled"}} : std::nullopt};
     }
     if (shell.gable()) {
         const auto room = mm(ridgeUndersideMm(shell)) - std::max(shell.lowWall(), shell.otherWall());
-        if (room < kTieDeep) {
+        if (room < tieDeep(shell)) {
             // So much steeper, on half an inch in a foot, that the ridge rises by what is missing.
-            const double more = inMm(kTieDeep - room) / (shell.slopes[0].span - inMm(shell.wallDeep));
+            const double more = inMm(tieDeep(shell) - room) / (shell.slopes[0].span - inMm(shell.wallDeep));
             const auto steeper = pitch(std::ceil((shell.slopes[0].rise + more) * 24 + 0.5) / 2, 12);
-            return Clash{"ridge.ties", "roof.pitch", "roof.form", {room, kTieDeep}, Change{"roof.pitch", exactAngle(steeper)}};
+            return Clash{"ridge.ties", "roof.pitch", "roof.form", {room, tieDeep(shell)}, Change{"roof.pitch", exactAngle(steeper)}};
         }
     }
     if (shell.otherWall() < feet(2)) return Clash{"ridge.low", "roof.ridge", "roof.other_pitch", {shell.otherWall(), feet(2)}};
     if (!indoors(s))
         if (auto c = panelClash("roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;
-    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const auto longest = longestSold(s);
     const auto trim = s.length("cut.trim") * 2;
     if (shell.rafterLength() + trim > longest)
         return Clash{"rafter.stock",
@@ -119,7 +119,7 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
                      "frame.stud",
                      "coop.low_wall",
                      {s.choice("frame.stud"), tall, most},
-                     Change{"frame.stud", tall > inches(2.5) * 50 ? "2x4" : "2x3"}};
+                     Change{"frame.stud", tall > timberOf(s).size("2x3").wide * 50 ? "2x4" : "2x3"}};
     if (s.applies("skin.insulation"))
         if (const auto& foam = s.choice("skin.insulation"); foam != "none" && thicknessOf(foam) > shell.wallDeep)
             return Clash{"stud.foam",
@@ -127,7 +127,7 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
                          "frame.stud",
                          {thicknessOf(foam), s.choice("frame.stud")},
                          Change{"skin.insulation", "foam-1-1/2"}};
-    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const auto longest = longestSold(s);
     // Panels reach from an inch below the deck to the rafters' underside; the longest sold is 10 ft.
     const auto panel = shell.tallestPanel();
     if (panel > feet(10)) return Clash{"wall.panel", "coop.low_wall", "roof.pitch", {panel, feet(10)}};
@@ -137,7 +137,7 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
 }
 
 std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
-    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const auto longest = longestSold(s);
     const auto trim = s.length("cut.trim") * 2;
     if (std::max(shell.wide, shell.deep) + trim > longest)
         return Clash{"beam.stock",
@@ -152,7 +152,7 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
         return Clash{"post.stock", key, "stock.longest", {post, longest}};
     };
     if (onPosts(s)) {
-        const auto beam = s.length("floor.height") - shell.deck - shell.joistDeep - kEaveBeam;
+        const auto beam = s.length("floor.height") - shell.deck - shell.joistDeep - timberOf(s).size("4x6").wide;
         const auto set = s.choice("foundation.kind") == "set_posts" ? s.length("foundation.depth") : Length{};
         if (auto c =
                 tooLong(beam + set, Bounds{{0, 0, 0}, {inMm(s.length("coop.width")), inMm(s.length("coop.depth")), 0}}, "floor.height"))
@@ -160,7 +160,7 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     }
     for (const auto& run : runPlaces(s)) {
         const auto under = shell.gable() ? mm(ridgeUndersideMm(shell)) : shell.otherWall();
-        const auto top = run.shared ? shell.floorTop + under : runHeight(s, run) - runBeamDeep(run.width);
+        const auto top = run.shared ? shell.floorTop + under : runHeight(s, run) - runBeamDeep(s, run.width);
         if (auto c =
                 tooLong(top, outsideWall(s, run.side, run.at, run.at + run.width, run.length), run.key + (run.shared ? ".top" : ".height")))
             return c;

@@ -20,22 +20,22 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         const auto& o = all[i];
         const auto wall = wallLength(s, o.wall);
         const auto sizeKeyOfWall = o.wall == "front" || o.wall == "back" ? "coop.width" : "coop.depth";
-        if (o.at < kCornerClear || o.at + o.width > wall - kCornerClear) {
-            const auto last = wall - kCornerClear - o.width;
+        if (o.at < cornerClear(s) || o.at + o.width > wall - cornerClear(s)) {
+            const auto last = wall - cornerClear(s) - o.width;
             return Clash{"opening.corner",
                          o.row + ".at",
                          s.isSet(o.row + ".at") && s.isSet(sizeKey(o)) ? sizeKeyOfWall : sizeKey(o),
                          {keyRef(o.row + ".at"), Ref{"side." + o.wall}, wall},
-                         last >= kCornerClear ? std::optional{Change{o.row + ".at", written(std::clamp(o.at, kCornerClear, last), s)}}
-                                              : std::nullopt};
+                         last >= cornerClear(s) ? std::optional{Change{o.row + ".at", written(std::clamp(o.at, cornerClear(s), last), s)}}
+                                                : std::nullopt};
         }
         for (std::size_t k = 0; k < i; ++k)
-            if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + kBesideOpening * 2 &&
-                all[k].at < o.at + o.width + kBesideOpening * 2)
+            if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + besideOpening(s) * 2 &&
+                all[k].at < o.at + o.width + besideOpening(s) * 2)
                 return Clash{"opening.apart",
                              o.row + ".at",
                              all[k].row + ".at",
-                             {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}}};
+                             {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}, besideOpening(s) * 2}};
         if (const auto open = "skin.open_" + o.wall; openWall(s, o.wall) && (o.vent || o.row.starts_with("windows")))
             return Clash{"open.opening", o.row + ".wall", open, {keyRef(o.row + ".wall"), Ref{"side." + o.wall}}, Change{open, "no"}};
         // The box that hangs outside and its lid lie on siding.
@@ -121,7 +121,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         }
         if (o.row.starts_with("doors") && shell.eaveSide(o.wall)) {
             // On an eave's wall the roof's edge comes down over the swinging leaf: it stays under tails and fascia.
-            const double reach = std::min(inMm(shell.overhang + inches(1.5)), inMm(o.width + inches(2)));
+            const double reach = std::min(inMm(shell.overhang + shell.timber->two), inMm(o.width + inches(2)));
             const auto& slope = shell.slopeOver(o.wall);
             const auto edge = mm(slope.under(slope.span + reach)) - inches(2);
             if (o.height > edge)
@@ -159,19 +159,19 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
                          most >= inches(5) ? std::optional{Change{"nests.height", written(most, s)}} : std::nullopt};
     }
     if (nestsInside(s)) {
-        if (s.length("nests.height") < kNestBearer)
+        if (s.length("nests.height") < nestBearer(s))
             return Clash{"nests.low",
                          "nests.height",
                          "nests.kind",
-                         {s.length("nests.height"), kNestBearer},
-                         Change{"nests.height", written(kNestBearer, s)}};
+                         {s.length("nests.height"), nestBearer(s)},
+                         Change{"nests.height", written(nestBearer(s), s)}};
         const auto& side = s.choice("nests.wall");
         const auto at = s.length("nests.at"), wide = openingWidth(s, "nests");
         for (const auto& bar : takenOn(s, side, "nests"))
             if (bar.key == "roosts" && at < bar.to && at + wide > bar.from) {
                 // Beside their zone, where there is room; else along another wall.
                 const auto beside = bar.from > Length{} ? bar.from - wide : bar.to;
-                const bool fits = beside >= kCornerClear && beside + wide <= wallLength(s, side) - kCornerClear;
+                const bool fits = beside >= cornerClear(s) && beside + wide <= wallLength(s, side) - cornerClear(s);
                 return Clash{"nests.roost",
                              fits ? "nests.at" : "nests.wall",
                              fits ? "roost.count" : "roost.wall",
@@ -231,8 +231,8 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         }
         if (const auto nearest = roomBetweenRafters(s, p.key, p.room, least); nearest != p.room)
             return Clash{"partition.rafter", p.key + ".room", "roof.spacing", {p.room}, Change{p.key + ".room", written(nearest, s)}};
-        const auto last = shell.deep - kCornerClear - door;
-        auto nearest = std::clamp(at, kCornerClear, std::max(kCornerClear, last));
+        const auto last = shell.deep - cornerClear(s) - door;
+        auto nearest = std::clamp(at, cornerClear(s), std::max(cornerClear(s), last));
         for (const auto& [bar, clear] : barredByRidge(shell, p.wall, door))
             if (nearest > bar && nearest < clear) nearest = nearest - bar < clear - nearest ? bar : clear;
         if (nearest != at || at > last)

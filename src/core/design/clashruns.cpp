@@ -33,9 +33,9 @@ std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace&
                      eave > feet(3) ? std::optional{Change{r + ".height", written(eave, s)}} : std::nullopt};
     const auto least = run.top == "mesh" ? pitch(0.5, 12) : roofCover(run.top).least;
     if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
-    const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(run.length - kPost));
+    const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(run.length - timberOf(s).post));
     if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};
-    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const auto longest = longestSold(s);
     const double a = inRadians(fall);
     const auto rafter = mm(inMm(run.length + inches(8)) / std::cos(a) + 140 * std::tan(a));
     if (rafter + s.length("cut.trim") * 2 > longest) return Clash{"run.rafter", r + ".length", "stock.longest", {rafter, longest}};
@@ -74,19 +74,19 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
         if (o.wall != run.side || o.row == "nests") continue;
         // It does so under the run's beam or over its roof.
         if (const auto beam = runBeamBefore(s, shell, run.side, o.at, o.width);
-            beam && o.sill + o.height + inches(0.5) > *beam && o.sill < *beam + runBeamDeep(run.width) + kRunRoofThick) {
+            beam && o.sill + o.height + underRunBeam(s) > *beam && o.sill < *beam + runBeamDeep(s, run.width) + kRunRoofThick) {
             const auto over = shell.floorTop + o.sill - kRunRoofThick;
             return Clash{
                 "run.before",
                 r + ".height",
                 heightKey(o),
-                {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(run.width) + kRunRoofThick},
+                {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(s, run.width) + kRunRoofThick},
                 over >= feet(3) && over < runHeight(s, run) ? std::optional{Change{r + ".height", written(over, s)}} : std::nullopt};
         }
         if (o.vent) continue;  // vents have nothing outside that a post would meet
         // The run's posts beside the coop stand clear of openings, or an opening lies wholly in or out of it.
         for (const auto edge : runInnerPosts(s, run))
-            if (const auto post = run.at + edge; o.at < post + kPost + kBesidePost && post < o.at + o.width + kBesidePost)
+            if (const auto post = run.at + edge; o.at < post + timberOf(s).post + besidePost(s) && post < o.at + o.width + besidePost(s))
                 return Clash{"run.opening", o.row + ".at", r + (run.shared ? ".top" : ".at"), {keyRef(o.row + ".at"), keyRef(r + ".at")}};
         // Under the coop's own roof there is room for a leaf to swing.
         if (o.row.starts_with("doors") && !run.shared)
@@ -165,7 +165,7 @@ std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
             return Clash{"ground.door", o.row + ".wall", corner, {inches(1) - over}};
         const auto steps = o.row + ".steps";
         if (!s.applies(steps) || !s.flag(steps)) continue;
-        if (const auto lie = stepsLie(s, o.row); !lie.clear())
+        if (const auto lie = stepsLie(s, o.row); !lie.clear(inMm(timberOf(s).two)))
             return Clash{"ground.steps", steps, corner, {mm(lie.rise), mm(lie.high - lie.foot)}, Change{steps, "no"}};
     }
     for (const auto& run : runPlaces(s)) {
@@ -175,10 +175,11 @@ std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
             return Clash{"ground.runfall", corner, run.key + ".length", {fall, kRunFall}};
         // Beside the coop and at its far end, with the ground before its gate.
         const auto gate = s.length(run.key + ".gate_width");
-        const auto along = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, kPost);
+        const auto along = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, timberOf(s).post);
         const auto farther = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, run.length + gate);
         const auto high = runHeight(s, run);
-        const auto far = run.shared ? high : high - mm(std::tan(inRadians(s.angle(run.key + ".pitch"))) * inMm(run.length - kPost));
+        const auto far =
+            run.shared ? high : high - mm(std::tan(inRadians(s.angle(run.key + ".pitch"))) * inMm(run.length - timberOf(s).post));
         if (const auto least = std::min(high - mm(g.highest(along)), far - mm(g.highest(farther))); least < inches(36))
             return Clash{"ground.run", corner, run.key + (run.shared ? ".length" : ".height"), {least, inches(36)}};
     }

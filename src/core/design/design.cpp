@@ -39,7 +39,9 @@ Design::Design() {
 }
 
 Units Design::units() const {
-    const auto at = set_.find("plans.units");
+    // As the rule of plans.units has it.
+    auto at = set_.find("plans.units");
+    if (at == set_.end()) at = set_.find("frame.timber");
     return at != set_.end() && std::get<std::string>(at->second) == "metric" ? Units::metric : Units::imperial;
 }
 

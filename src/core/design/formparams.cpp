@@ -38,7 +38,7 @@ void addForm(std::vector<Param>& p) {
                            wallsTake(a) + roomsAbout(a, "front") + roomsAbout(a, "back"), elevated(a),
                            a.isSet("coop.width") ? a.length("coop.width") : Length{},
                            a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"),
-                           std::min(feet(12), alongRoof(a, "coop.depth")));
+                           std::min(feet(12), alongRoof(a, "coop.depth")), boardFoot(a));
     };
     p.push_back(length("coop.width", form, feet(3), feet(16), [base](Ask& a) -> Value { return base(a).width; }));
     p.push_back(length("coop.depth", form, feet(3), feet(12), [base](Ask& a) -> Value { return base(a).depth; }));
@@ -131,20 +131,22 @@ void addForm(std::vector<Param>& p) {
         // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
         const auto ridge = shell.ridgeOn(wall);
         if (!ridge || leftOf(wall) != a.choice("roost.wall")) return easyEntry(a, wall, wide, high);
-        const auto last = wallLength(a, wall) - kCornerClear - wide;
+        const auto last = wallLength(a, wall) - cornerClear(a) - wide;
         auto at = last;
-        while (at > kCornerClear && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) &&
+        while (at > cornerClear(a) && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) &&
                highestHead(shell, wall, at, wide) < high)
             at = at - inches(0.5);
         return at;
     }));
     // Frame
+    // As sold in America by the inch, or in Europe by the millimetre.
+    p.push_back(choice("frame.timber", frame, {"inch", "metric"}, word("inch"), false));
     p.push_back(choice("frame.stud", frame, {"2x4", "2x3", "2x2"}, word("2x4"), false));
     p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value {
         // Under a steep roof the siding would end below a single plate.
         const bool reaches =
-            sidingDrop(profile(a.choice("roof.rafter"))->wide, steepest(a), wallDeep(a), skinThick(a.choice("skin.kind"))) <= kPlate;
+            sidingDrop(timberOf(a).size(a.choice("roof.rafter")).wide, steepest(a), wallDeep(a), skinOf(a)) <= timberOf(a).two;
         return std::string{elevated(a) && reaches ? "single" : "doubled"};
     }));
     p.push_back(onlyWhen(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }), onFrame));
@@ -160,7 +162,9 @@ void addForm(std::vector<Param>& p) {
     p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(onlyWhen(choice("roof.deck", frame, {"ply-1/2", "osb-7/16", "ply-3/4"}, word("ply-1/2"), false),
                          [](Ask& a) { return roofCover(coverOf(a)).decked; }));
-    p.push_back(choice("wood.species", frame, {"spf", "hf", "dfl"}, word("spf"), false));
+    const auto metric = [](Ask& a) { return a.choice("frame.timber") == "metric"; };
+    p.push_back(onlyWhen(choice("wood.species", frame, {"spf", "hf", "dfl"}, word("spf"), false), std::not_fn(metric)));
+    p.push_back(onlyWhen(choice("wood.grade", frame, {"c16", "c24"}, word("c16"), false), metric));
 }
 
 }  // namespace oiko::table

@@ -75,20 +75,21 @@ Length rampDoorTop(Ask& ask, const std::string& pop) { return ask.length(pop + "
 Length rampDoorRoom(Ask& ask, const Shell& shell, const std::string& pop) {
     const auto& wall = ask.choice(pop + ".wall");
     const auto at = ask.length(pop + ".at"), wide = ask.length(pop + ".width");
-    auto room = shell.underPlates(wall, at - inches(2.5), wide + inches(5));
+    auto room = shell.underPlates(wall, at - besidePost(ask), wide + besidePost(ask) * 2);
     if (shell.bearing(wall)) room = std::min(room, roofEdge(shell, wall) - shell.floorTop);
-    if (const auto beam = runBeamBefore(ask, shell, wall, at, wide)) room = std::min(room, *beam - inches(0.5));
+    if (const auto beam = runBeamBefore(ask, shell, wall, at, wide)) room = std::min(room, *beam - underRunBeam(ask));
     return room;
 }
 
-Length behindSteps(Ask& ask) { return skinThick(ask.choice("skin.kind")) + inches(0.125); }
+Length stepsGoing(Ask& ask) { return timberOf(ask).size("2x6").wide * 2 - kStepsNosing; }
+Length behindSteps(Ask& ask) { return skinOf(ask) + inches(0.125); }
 
 StepsLie stepsLie(Ask& ask, const std::string& door) {
     const auto& wall = ask.choice(door + ".wall");
     const auto at = ask.length(door + ".at");
     const auto g = groundOf(ask);
-    const auto beside = outsideWall(ask, wall, at - inches(1.5), at + ask.length(door + ".width") + inches(1.5), Length{});
-    const double rises = risesFrom(g, wall), behind = inMm(behindSteps(ask)), going = inMm(kStepsGoing);
+    const auto beside = outsideWall(ask, wall, at - timberOf(ask).two, at + ask.length(door + ".width") + timberOf(ask).two, Length{});
+    const double rises = risesFrom(g, wall), behind = inMm(behindSteps(ask)), going = inMm(stepsGoing(ask));
     StepsLie lie;
     for (;; ++lie.risers) {
         lie.foot = g.lowest(beside) + rises * (behind + lie.risers * going);

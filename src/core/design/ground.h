@@ -56,12 +56,14 @@ struct StepsLie {
     double foot = 0, rise = 0;  ///< mm: the ground there, and the risers
     double high = 0;            ///< the highest ground under the lowest tread
     /// That tread, a 2x, lies on its stringers over all of it, and over mesh.
-    bool clear() const { return foot + rise - 38.1 > high + 3; }
+    bool clear(double tread) const { return foot + rise - tread > high + 3; }
 };
 StepsLie stepsLie(Ask& ask, const std::string& door);
-/// Behind the uppermost tread, from the frame's outer face; a tread's going and nosing; what the uppermost one lies below the floor.
+/// Behind the uppermost tread, from the frame's outer face; a tread's going, two 2x6 less its nosing; what the uppermost one lies below
+/// the floor.
 Length behindSteps(Ask& ask);
-inline constexpr Length kStepsGoing = inches(10), kStepsNosing = inches(1), kStepsBelowDoor = inches(0.5), kStepsRiser = inches(7.75);
+Length stepsGoing(Ask& ask);
+inline constexpr Length kStepsNosing = inches(1), kStepsBelowDoor = inches(0.5), kStepsRiser = inches(7.75);
 
 /// Ground steeper than one in five wants a terrace cut. Common practice.
 inline constexpr double kSteepest = 0.2;

@@ -45,16 +45,17 @@ Length barrelAt(Ask& ask, std::string_view side) {
 }
 
 double barrelOutMm(Ask& ask) {
-    const double skin = inMm(skinThick(ask.choice("skin.kind")) + inches(1.5)), gutter = inMm(ask.length("roof.overhang")) + kTwoByMm;
+    const double skin = inMm(skinOf(ask) + timberOf(ask).one * 2), gutter = inMm(ask.length("roof.overhang") + timberOf(ask).two);
     return std::max(gutter + inMm(kGutterWide) / 2, skin + inMm(kBarrelWide) / 2 + 25.4);
 }
 
 double gutterMm(const Shell& shell, const Slope& slope, std::string_view cover) {
     const bool decked = roofCover(cover).decked;
-    const double top = slope.over(slope.span + inMm(shell.overhang) + kTwoByMm, inMm(shell.rafterDeep));
+    const double two = inMm(shell.timber->two),
+                 top = slope.over(slope.span + inMm(shell.overhang + shell.timber->two), inMm(shell.rafterDeep));
     // Below the drip edge's leg; or below the panels' edge, an inch past the fascia and the purlins' thickness farther down the slope.
-    const double c = slope.cosine(), edge = slope.rise * (25.4 * c + kTwoByMm * slope.rise * c) + 6;
-    const double down = decked ? inMm(inches(1.5)) + 1 : std::max(12.7, edge) - kTwoByMm / c;
+    const double c = slope.cosine(), edge = slope.rise * (25.4 * c + two * slope.rise * c) + 6;
+    const double down = decked ? inMm(inches(1.5)) + 1 : std::max(12.7, edge) - two / c;
     return top - down - inMm(kGutterDeep);
 }
 

@@ -5,6 +5,7 @@
 
 #include "core/design/partition.h"
 #include "core/design/shell.h"
+#include "core/design/timber.h"
 
 namespace oiko {
 namespace {
@@ -31,8 +32,8 @@ std::vector<std::pair<Length, Length>> gaps(Ask& ask, std::string_view side, std
     auto taken = takenOn(ask, side, self);
     std::ranges::sort(taken, {}, &Taken::from);
     std::vector<std::pair<Length, Length>> out;
-    auto from = kCornerClear;
-    const auto end = wallLength(ask, side) - kCornerClear;
+    auto from = cornerClear(ask);
+    const auto end = wallLength(ask, side) - cornerClear(ask);
     for (const auto& t : taken) {
         out.emplace_back(from, std::min(t.from, end));
         from = std::max(from, t.to);
@@ -48,6 +49,10 @@ std::string_view leftOf(std::string_view side) { return kSides[(sideIndex(side) 
 std::string_view rightOf(std::string_view side) { return kSides[(sideIndex(side) + 1) % 4]; }
 std::string_view opposite(std::string_view side) { return kSides[(sideIndex(side) + 2) % 4]; }
 
+Length besideOpening(Ask& ask) { return timberOf(ask).two * 2; }
+Length besidePost(Ask& ask) { return timberOf(ask).size("1x3").wide; }
+Length cornerClear(Ask& ask) { return timberOf(ask).size("2x4").wide + timberOf(ask).two + besideOpening(ask) + inches(0.5); }
+
 bool nestsInside(Ask& ask) { return ask.choice("nests.kind") == "inside" || ask.choice("nests.kind") == "buckets"; }
 bool nestsRoll(Ask& ask) { return ask.choice("nests.kind") == "rollaway"; }
 Length nestClear(Ask& ask) { return ask.choice("nests.kind") == "buckets" ? kBucketWide : ask.length("nests.clear"); }
@@ -60,10 +65,15 @@ const WindowUnit* windowUnit(Ask& ask, const std::string& window) {
 }
 
 Length roostZone(Ask& ask) {
-    return inches(18) + ask.length("roost.apart") * (ask.count("roost.count") - 1) + (ask.flag("roost.boards") ? inches(0.75) : Length{});
+    return inches(18) + ask.length("roost.apart") * (ask.count("roost.count") - 1) +
+           (ask.flag("roost.boards") ? timberOf(ask).one : Length{});
 }
 
-Length roostClear(Ask& ask) { return earthFloor(ask) ? std::max(inches(2), curbWide(ask) - wallDeep(ask) + inches(0.5)) : inches(2); }
+Length roostClear(Ask& ask) {
+    const auto fixed = timberOf(ask).one * 2 + inches(0.5);
+    return earthFloor(ask) ? std::max(fixed, curbWide(ask) - wallDeep(ask) + inches(0.5)) : fixed;
+}
+Length nestBearer(Ask& ask) { return timberOf(ask).size("2x4").wide + inches(2.5); }
 
 Length beforeWall(Ask& ask) {
     return earthFloor(ask) ? std::max(kInsideFittings, curbWide(ask) - wallDeep(ask) + inches(0.25)) : kInsideFittings;
@@ -86,7 +96,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         if (!before && !placedByHand(ask, key)) continue;
         if (ask.choice(key + ".wall") != side) continue;
         const auto at = ask.length(key + ".at");
-        out.push_back({key, at - kBesideOpening * 2, at + openingWidth(ask, key) + kBesideOpening * 2});
+        out.push_back({key, at - besideOpening(ask) * 2, at + openingWidth(ask, key) + besideOpening(ask) * 2});
     }
     // Nests that stand inside keep clear of the roosts: of their wall, of its ends, and of the wall across from a coop too narrow for both.
     if (self == "nests" && nestsInside(ask)) {
@@ -118,7 +128,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         for (const auto& run : runPlaces(ask))
             if (run.side == side)
                 for (const auto post : runInnerPosts(ask, run))
-                    out.push_back({run.key, run.at + post - kBesidePost, run.at + post + kPost + kBesidePost});
+                    out.push_back({run.key, run.at + post - besidePost(ask), run.at + post + timberOf(ask).post + besidePost(ask)});
     return out;
 }
 
@@ -158,13 +168,13 @@ std::vector<std::pair<Length, Length>> places(const Shell& shell, std::string_vi
 }  // namespace
 
 Length freePlace(Ask& ask, std::string_view side, std::string_view self, Length width, Length ideal) {
-    const auto grid = inches(0.5);
-    const auto last = wallLength(ask, side) - kCornerClear - width;
-    auto best = std::max(kCornerClear, std::min(last, ideal));
+    const auto grid = ruleGrid(ask);
+    const auto last = wallLength(ask, side) - cornerClear(ask) - width;
+    auto best = std::max(cornerClear(ask), std::min(last, ideal));
     auto off = Length::ticks(std::numeric_limits<std::int64_t>::max());
     for (const auto& [from, to] : places(shellOf(ask), side, gaps(ask, side, self), width)) {
         auto at = std::clamp(ideal, from, to);
-        const auto snapped = grid * ((at + inches(0.25)) / grid);
+        const auto snapped = grid * ((at + Length::ticks(grid.count() / 2)) / grid);
         if (snapped >= from && snapped <= to) at = snapped;
         const auto d = at > ideal ? at - ideal : ideal - at;
         if (d < off) off = d, best = at;

@@ -13,10 +13,11 @@ struct Taken {
 };
 
 /// Framing beside an opening: a trimmer and a king stud on either side, shared with nothing. Two openings stand twice this apart.
-inline constexpr Length kBesideOpening = inches(3);
-/// From a run's post to what opens beside it: its casing. Common practice.
-inline constexpr Length kBesidePost = inches(2.5);
-/// From a wall's corner to the nearest opening: the wall that laps it, its stud, and kBesideOpening.
+Length besideOpening(Ask& ask);
+/// From a run's post to what opens beside it: its casing, a 1x3. Common practice.
+Length besidePost(Ask& ask);
+/// From a wall's corner to the nearest opening: the wall that laps it, its stud, framing beside, and half an inch; of the thinnest timber.
+Length cornerClear(Ask& ask);
 inline constexpr Length kCornerClear = inches(8.5);
 
 /// Thickness of a nest's ends and partitions, nominal half-inch plywood.
@@ -36,7 +37,7 @@ inline constexpr Length kEggTray = inches(5), kEggSlot = inches(2.75), kEggFall 
 /// How far those reach into the coop from the wall's inner face: board, nest, lip, and a perch before it. Common practice.
 Length nestReach(Ask& ask);
 /// Their bearers and the legs below, at least 2 in long, want so much under their floor.
-inline constexpr Length kNestBearer = inches(6);
+Length nestBearer(Ask& ask);
 /// How far the roosts' zone reaches in from the inner face of their wall: a foot behind the bars, half a one before.
 Length roostZone(Ask& ask);
 /// Floor, front and lid are each one piece of an 8 ft sheet; the lid laps an inch past both ends.

@@ -88,7 +88,7 @@ void addOpenings(std::vector<Param>& p) {
         auto most = headRoom(a, "doors");
         if (const auto shell = shellOf(a); shell.eaveSide(side(a, "doors"))) {
             const auto& slope = shell.slopeOver(side(a, "doors"));
-            most = std::min(most, mm(slope.under(slope.span + inMm(shell.overhang + inches(1.5)))) - inches(2));
+            most = std::min(most, mm(slope.under(slope.span + inMm(shell.overhang + shell.timber->two))) - inches(2));
         }
         return bounded(std::min(want, most), inches(14), inches(84));
     }));
@@ -113,7 +113,7 @@ void addOpenings(std::vector<Param>& p) {
                   false,
                   true,
                   {},
-                  [](Ask& a) -> Value { return stepUp(a) > feet(1) && stepsLie(a, mine("doors", a)).clear(); },
+                  [](Ask& a) -> Value { return stepUp(a) > feet(1) && stepsLie(a, mine("doors", a)).clear(inMm(timberOf(a).two)); },
                   true,
                   {}},
                  [](Ask& a) { return !elevated(a) && a.choice(mine("doors", a) + ".kind") == "people_door" && stepUp(a) > kLeastSteps; }));
@@ -165,28 +165,28 @@ void addOpenings(std::vector<Param>& p) {
         if (elevated(a) && a.rows("doors").size() == 1) order = {"front", "back", "right", "left"};
         return sideWithRoom(a, mine("windows", a), inches(20), runsLast(a, order));
     }));
-    p.push_back(length("windows.*.width", openings, inches(10), inches(60), [](Ask& a) -> Value {
+    p.push_back(length("windows.*.width", openings, inches(8), inches(60), [](Ask& a) -> Value {
         if (const auto* unit = windowUnit(a, mine("windows", a))) return unit->wide;
         // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
         const double floor = inSquareFeet(clearFloor(a));
         const double open =
             static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * sizeClass(a.choice("flock.size")).floorShare - floor / 10;
         const auto want = inches(std::clamp(std::ceil(open * 144 / 30 / static_cast<double>(a.rows("windows").size())), 18.0, 48.0));
-        return bounded(widestPlace(a, side(a, "windows"), mine("windows", a), want), inches(10), inches(60));
+        return bounded(widestPlace(a, side(a, "windows"), mine("windows", a), want), inches(8), inches(60));
     }));
     p.push_back(length("windows.*.height", openings, inches(10), inches(48), [](Ask& a) -> Value {
         const auto self = mine("windows", a);
         if (const auto* unit = windowUnit(a, self)) return unit->high;
         auto most = headRoom(a, "windows");
         if (const auto beam = runBeamBefore(a, shellOf(a), side(a, "windows"), a.length(self + ".at"), a.length(self + ".width")))
-            most = std::min(most, *beam - inches(0.5));
+            most = std::min(most, *beam - underRunBeam(a));
         return bounded(std::min(inches(30), most - inches(8)), inches(10), inches(48));
     }));
     p.push_back(length("windows.*.sill", openings, inches(5), inches(72), [](Ask& a) -> Value {
         const auto self = mine("windows", a);
         auto most = headRoom(a, "windows");
         if (const auto beam = runBeamBefore(a, shellOf(a), side(a, "windows"), a.length(self + ".at"), a.length(self + ".width")))
-            most = std::min(most, *beam - inches(0.5));
+            most = std::min(most, *beam - underRunBeam(a));
         return bounded(std::min(inches(elevated(a) ? 12 : 42), most - a.length(self + ".height")), inches(5), inches(72));
     }));
     p.push_back(length("windows.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {

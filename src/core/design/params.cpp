@@ -68,7 +68,8 @@ std::vector<Param> declare() {
     p.push_back({"trip.load", buy, Type::mass, pounds(100), pounds(5000), {}, always(pounds(600)), false, {}});
     // Plans
     p.push_back(choice("plans.paper", plans, {"letter", "a4"}, word("letter"), false));
-    p.push_back(choice("plans.units", plans, {"imperial", "metric"}, word("imperial"), false));
+    p.push_back(choice("plans.units", plans, {"imperial", "metric"},
+                       [](Ask& a) -> Value { return std::string{a.choice("frame.timber") == "metric" ? "metric" : "imperial"}; }));
     p.push_back({"plans.title",
                  plans,
                  Type::text,

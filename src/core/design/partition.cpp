@@ -70,14 +70,15 @@ Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
 Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least) {
     const auto& wall = ask.choice(key + ".wall");
     const int local = (sideIndex(wall) - sideIndex(ask.choice("roof.falls_to")) + 6) % 4;
-    const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), frame = inMm(wallDeep(ask));
-    const auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value()));
-    const auto ties = ask.choice("roof.form") == "gable" ? tiesBeside(rafters, wide, frame) : std::vector<double>{};
+    const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), frame = inMm(wallDeep(ask)),
+                 two = inMm(timberOf(ask).two);
+    const auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value()), two);
+    const auto ties = ask.choice("roof.form") == "gable" ? tiesBeside(rafters, wide, frame, two) : std::vector<double>{};
     // The frame stands under rafters, but not where a tie passes; the cover goes up beside both. Seen from the room's end wall.
     const auto meets = [&](const std::vector<double>& bars, double from, double to) {
         return std::ranges::any_of(bars, [&](double x) {
-            const double at = local == 1 ? wide - x - kTwoByMm : x;
-            return at < to - kSameMm && at + kTwoByMm > from + kSameMm;
+            const double at = local == 1 ? wide - x - two : x;
+            return at < to - kSameMm && at + two > from + kSameMm;
         });
     };
     const auto free = [&](Length room) {

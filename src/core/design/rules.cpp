@@ -41,13 +41,13 @@ Area runShare(Ask& a) {
 Length awayFromRoost(Ask& a, std::string_view wall, Length width) {
     const auto roost = a.choice("roost.wall");
     const bool roostAtLeft = leftOf(wall) == roost;
-    return roostAtLeft ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
+    return roostAtLeft ? wallLength(a, wall) - cornerClear(a) - width : cornerClear(a);
 }
 
 Length centred(Ask& a, std::string_view self, std::string_view wall, Length width) {
     const auto left = wallLength(a, wall) - width;
-    const bool alone = takenOn(a, wall, self).empty() && left >= (kCornerClear + kBesideOpening * 2 + inches(44)) * 2;
-    return alone ? Length::ticks(left.count() / 2) : kCornerClear;
+    const bool alone = takenOn(a, wall, self).empty() && left >= (cornerClear(a) + besideOpening(a) * 2 + inches(44)) * 2;
+    return alone ? Length::ticks(left.count() / 2) : cornerClear(a);
 }
 
 std::vector<std::string_view> endsFirst(Ask& a, std::vector<std::string_view> order) {
@@ -60,23 +60,23 @@ std::vector<std::string_view> endsFirst(Ask& a, std::vector<std::string_view> or
 Length easyEntry(Ask& a, std::string_view wall, Length width, Length height) {
     const auto shell = shellOf(a);
     if (const auto ridge = shell.ridgeOn(wall)) {
-        auto at = kCornerClear;
+        auto at = cornerClear(a);
         while (at + Length::ticks(width.count() / 2) < *ridge && highestHead(shell, wall, at, width) < height) at += inches(0.5);
         return at;
     }
-    return shell.localSide(wall) == 3 ? wallLength(a, wall) - kCornerClear - width : kCornerClear;
+    return shell.localSide(wall) == 3 ? wallLength(a, wall) - cornerClear(a) - width : cornerClear(a);
 }
 
 Angle steepest(Ask& a) { return gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : pitchOf(a); }
 
 std::string rafterFor(Ask& a) {
-    const auto& w = wood(a.choice("wood.species"));
+    const auto& w = woodOf(a);
     const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
     const auto load = roofLoad(a, coverOf(a));
     const auto clear = rafterRun(a) - inches(gable(a) ? 4.25 : 7);
     for (const auto size : {"2x4", "2x6"})
-        if (clearSpan(w, *profile(size), spacing, load).clear >= clear &&
-            birdsmouthSeat(profile(size)->wide, steepest(a), wallDeep(a)) >= kLeastBearing)
+        if (clearSpan(w, timberOf(a).size(size), spacing, load).clear >= clear &&
+            birdsmouthSeat(timberOf(a).size(size).wide, steepest(a), wallDeep(a)) >= kLeastBearing)
             return size;
     return "2x8";
 }
@@ -89,11 +89,11 @@ std::string joistFor(Ask& a) {
     const auto most = onPosts(a) ? feet(6) : feet(4);
     const auto bays = (deep.count() + most.count() - 1) / most.count();
     const auto clear = Length::ticks(deep.count() / std::max<std::int64_t>(1, bays));
-    return clearSpan(wood(a.choice("wood.species")), *profile("2x4"), spacing, {psf(40), psf(10), 1.0, 360}).clear >= clear ? "2x4" : "2x6";
+    return clearSpan(woodOf(a), timberOf(a).size("2x4"), spacing, {psf(40), psf(10), 1.0, 360}).clear >= clear ? "2x4" : "2x6";
 }
 
 Length lowWallFor(Ask& a) {
-    const auto half = inches(0.5);
+    const auto half = ruleGrid(a);
     const auto upTo = [&](Length v) { return bounded(half * ((v.count() + half.count() - 1) / half.count()), feet(2), feet(8)); };
     if (!elevated(a)) {
         const auto stand = a.length("keeper.height") + inches(3);  // boots 1 in, 2 in of air: common practice
@@ -111,17 +111,17 @@ Length lowWallFor(Ask& a) {
     for (const int row : a.rows("pops"))
         if (const auto pop = "pops." + std::to_string(row), wall = a.choice(pop + ".wall");
             !runOn(a, wall).empty() && (wall == fall || (gable(a) && wall == opposite(fall))))
-            low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + inches(5.5) + kRunRoofThick + inches(2) +
-                                    mm(drop * inMm(overhangOf(a) + wallDeep(a))));
+            low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + timberOf(a).size("4x6").wide +
+                                    kRunRoofThick + inches(2) + mm(drop * inMm(overhangOf(a) + wallDeep(a))));
     return upTo(low);
 }
 
 Length alongRoof(Ask& a, std::string_view key) {
-    const auto board = readLength(a.choice("stock.longest"), Units::imperial).value() - a.length("cut.trim") * 2;
+    const auto board = longestBoard(a);
     const auto fall = sideIndex(a.choice("roof.falls_to"));
     if ((fall % 2 == 0) == (key == "coop.width")) return board;
     const double slope = inRadians(pitchOf(a));
-    const auto run = mm((inMm(board) - inMm(inches(7.25)) * std::tan(slope)) * std::cos(slope)) - overhangOf(a);
+    const auto run = mm((inMm(board) - inMm(timberOf(a).size("2x8").wide) * std::tan(slope)) * std::cos(slope)) - overhangOf(a);
     // A gable's rafters reach half way; plates, joists and ties still run from wall to wall.
     return gable(a) ? std::min(run * 2, board) : run - overhangOf(a);
 }
@@ -129,7 +129,7 @@ Length alongRoof(Ask& a, std::string_view key) {
 Length longestRun(Ask& a, const std::string& run) {
     if (a.choice(run + ".top") == "shared") return feet(32);
     const auto half = inches(6);
-    const auto board = readLength(a.choice("stock.longest"), Units::imperial).value() - a.length("cut.trim") * 2;
+    const auto board = longestBoard(a);
     const double slope = inRadians(a.angle(run + ".pitch"));
     const auto most = mm((inMm(board) - 140 * std::tan(slope)) * std::cos(slope)) - inches(8);
     return bounded(half * (most.count() / half.count()), feet(4), feet(14));

@@ -24,11 +24,11 @@ std::vector<double> blockable(std::vector<double> starts, double thick) {
     return starts;
 }
 
-std::vector<double> raftersOver(double wide, double spacing) { return blockable(layout(0, wide, spacing)); }
+std::vector<double> raftersOver(double wide, double spacing, double thick) { return blockable(layout(0, wide, spacing, thick), thick); }
 
-std::vector<double> tiesBeside(const std::vector<double>& xs, double wide, double wallDeep) {
+std::vector<double> tiesBeside(const std::vector<double>& xs, double wide, double wallDeep, double t) {
     std::vector<double> ties;
-    const double last = wide - wallDeep - kLeastBlock, t = kTwoByMm;
+    const double last = wide - wallDeep - kLeastBlock;
     for (std::size_t i = 1; i + 1 < xs.size(); ++i)
         if (xs[i] + 2 * t <= last)
             ties.push_back(xs[i] + t);

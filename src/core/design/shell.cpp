@@ -45,7 +45,7 @@ Length Shell::rafterLength() const { return gable() ? std::max(slopes[0].rafterL
 Length Shell::panelLength() const {
     double longest = 0;
     for (const auto& x : slopes) {
-        const double beyond = kTwoByMm / x.cosine() + 25.4;
+        const double beyond = inMm(timber->two) / x.cosine() + 25.4;
         longest = std::max(longest, (x.span + inMm(overhang) - x.start) / x.cosine() + (gable() ? 1 : 2) * beyond);
     }
     return mm(longest);
@@ -94,6 +94,7 @@ double tieThrustLb(const Shell& s, const SpanLoad& load, Length spacing) {
 
 Shell shellOf(Ask& ask) {
     Shell s;
+    s.timber = &timberOf(ask);
     const auto fall = sideIndex(ask.choice("roof.falls_to"));
     s.turn = (fall + 2) % 4;
     const auto w = ask.length("coop.width"), d = ask.length("coop.depth");
@@ -105,21 +106,21 @@ Shell shellOf(Ask& ask) {
         const auto load = roofLoad(ask, coverOf(ask));
         const auto carried = Length::ticks(carriedBy(ask).count() * 115 / 100);
         for (std::size_t i = 0; i < std::size(kHeaders); ++i)
-            s.carries[i] = clearSpan(wood(ask.choice("wood.species")), *profile(kHeaders[i]), carried, load).clear;
+            s.carries[i] = clearSpan(woodOf(ask), timberOf(ask).size(kHeaders[i]), carried, load).clear;
     }
-    s.plates = kPlate * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
-    s.rafterDeep = profile(ask.choice("roof.rafter"))->wide;
+    s.plates = s.timber->two * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
+    s.rafterDeep = timberOf(ask).size(ask.choice("roof.rafter")).wide;
     s.overhang = overhangOf(ask);
     s.rake = indoors(ask) ? Length{} : ask.length("roof.rake");
     if (frameless(ask)) {
-        s.floorTop = masonry(ask) ? ask.length("foundation.height") : kSillsHigh;
+        s.floorTop = masonry(ask) ? ask.length("foundation.height") : s.timber->post * 2;
     } else {
-        s.joistDeep = profile(ask.choice("floor.joist"))->wide;
+        s.joistDeep = timberOf(ask).size(ask.choice("floor.joist")).wide;
         s.deck = thicknessOf(ask.choice("floor.deck"));
-        s.floorTop = onPosts(ask) ? ask.length("floor.height") : skidsUp(ask) + inches(3.5) + s.joistDeep + s.deck;
+        s.floorTop = onPosts(ask) ? ask.length("floor.height") : skidsUp(ask) + s.timber->post + s.joistDeep + s.deck;
     }
     const bool gable = ask.choice("roof.form") == "gable";
-    if (gable) s.ridgeThick = inches(1.5);
+    if (gable) s.ridgeThick = s.timber->two;
     const double deep = inMm(s.deep), rafterDeep = inMm(s.rafterDeep);
     const auto slope = [&](bool toBack, Angle pitch, double y0, double span) {
         Slope x;
@@ -162,17 +163,17 @@ double ridgeTopMm(const Shell& s) {
 std::string_view ridgeStock(const Shell& s) {
     const double cut = inMm(s.rafterDeep) / std::min(s.slopes[0].cosine(), s.slopes[1].cosine());
     for (const auto size : {"2x4", "2x6", "2x8", "2x10"})
-        if (inMm(profile(size)->wide) >= cut) return size;
+        if (inMm(s.timber->size(size).wide) >= cut) return size;
     return "2x12";
 }
 
-double ridgeUndersideMm(const Shell& s) { return ridgeTopMm(s) - inMm(profile(ridgeStock(s))->wide); }
+double ridgeUndersideMm(const Shell& s) { return ridgeTopMm(s) - inMm(s.timber->size(ridgeStock(s)).wide); }
 
 std::vector<std::pair<Length, Length>> barredByRidge(const Shell& s, std::string_view side, Length width) {
     const auto ridge = s.ridgeOn(side);
     if (!ridge) return {};
     // King studs stand from two to one stud beside the opening; the post is clear of both, or between them on the header.
-    const auto half = Length::ticks(s.ridgeThick.count() / 2), stud = inches(1.5);
+    const auto half = Length::ticks(s.ridgeThick.count() / 2), stud = s.timber->two;
     return {{*ridge - half - stud * 2 - width, *ridge + half - stud - width}, {*ridge - half + stud, *ridge + half + stud * 2}};
 }
 
@@ -183,11 +184,13 @@ std::string_view headerStock(const Shell& s, Length opening) {
     return kHeaders[std::size(kHeaders) - 1];
 }
 
-Length headerDeep(const Shell& s, bool bearing, Length opening) { return bearing ? profile(headerStock(s, opening))->wide : kPlate; }
+Length headerDeep(const Shell& s, bool bearing, Length opening) {
+    return bearing ? s.timber->size(headerStock(s, opening)).wide : s.timber->two;
+}
 
 Length highestHead(const Shell& s, std::string_view side, Length at, Length width) {
     // The header reaches over the trimmers, and on a sloping wall over the kings too.
-    const auto beside = kBesideOpening;
+    const auto beside = s.timber->two * 2;
     auto under = s.underPlates(side, at - beside, width + beside * 2);
     // The post under the ridge stands on the header of what opens below it, and no piece is shorter than 2 in.
     if (const auto ridge = s.ridgeOn(side); ridge && *ridge > at - beside && *ridge < at + width + beside)
@@ -196,9 +199,9 @@ Length highestHead(const Shell& s, std::string_view side, Length at, Length widt
 }
 
 std::vector<Length> runPosts(Ask& ask, Length outside) {
-    const auto span = outside - inches(3.5);
-    const auto board = readLength(ask.choice("stock.longest"), Units::imperial).value() - ask.length("cut.trim") * 2;
-    const auto most = std::min(feet(10), board - inches(3.75)).count();
+    const auto span = outside - timberOf(ask).post;
+    const auto board = longestBoard(ask);
+    const auto most = std::min(feet(10), board - timberOf(ask).post - inches(0.25)).count();
     const auto bays = std::max<std::int64_t>(1, (span.count() + most - 1) / most);
     std::vector<Length> out;
     for (std::int64_t i = 0; i <= bays; ++i) out.push_back(Length::ticks(span.count() * i / bays));
@@ -241,11 +244,11 @@ bool frameless(Ask& ask) { return ask.choice("foundation.kind") == "slab" || ear
 bool masonry(Ask& ask) { return frameless(ask) && ask.choice("foundation.kind") != "sills"; }
 Length curbWide(Ask& ask) {
     const auto& kind = ask.choice("foundation.kind");
-    return kind == "blockwork" ? kBlockWide : kind == "sills" ? inches(5.5) : kCurbWide;
+    return kind == "blockwork" ? kBlockWide : kind == "sills" ? timberOf(ask).size("4x6").wide : kCurbWide;
 }
 
 Length underCoop(Ask& ask) {
-    return ask.length("floor.height") - thicknessOf(ask.choice("floor.deck")) - profile(ask.choice("floor.joist"))->wide;
+    return ask.length("floor.height") - thicknessOf(ask.choice("floor.deck")) - timberOf(ask).size(ask.choice("floor.joist")).wide;
 }
 
 std::string runUnder(Ask& ask) {
@@ -262,7 +265,7 @@ std::optional<Passage> runPassage(Ask& ask, const RunPlace& run) {
         // Both meshes go outwards beside each other. Where the ground falls away from the corner their rails, at heights that hang on the
         // lowest of it, would come down over the passage.
         if (-risesFrom(groundOf(ask), other.side) * inMm(std::max(run.width - run.along, other.length)) > inMm(inches(5))) continue;
-        const auto jamb = inches(1.5), from = runOffset(ask) + kPost + jamb;
+        const auto jamb = timberOf(ask).two, from = runOffset(ask) + timberOf(ask).post + jamb;
         auto to = runOffset(ask) + runSidePosts(ask, other)[1];
         for (const auto p : runInnerPosts(ask, run))
             if (p > run.along) to = std::min(to, p - run.along);
@@ -278,38 +281,39 @@ Length runHeight(Ask& ask, const RunPlace& run) {
     return shell.floorTop + shell.lowestWall();
 }
 
-Length studTall(const Shell& s) { return std::max(s.lowWall(), s.otherWall()) - s.plates - kPlate; }
+Length studTall(const Shell& s) { return std::max(s.lowWall(), s.otherWall()) - s.plates - s.timber->two; }
 int openRows(const Shell& s, Length lower) {
-    return static_cast<int>(std::ceil(inMm(studTall(s) - lower) / (kTwoByMm * kMostSlender) - 1e-9));
+    return static_cast<int>(std::ceil(inMm(studTall(s) - lower) / (inMm(s.timber->two) * kMostSlender) - 1e-9));
 }
 Length carriedBy(Ask& ask) { return Length::ticks(rafterRun(ask).count() / 2) + overhangOf(ask); }
-Length wallDeep(Ask& ask) { return profile(ask.choice("frame.stud"))->wide; }
+Length wallDeep(Ask& ask) { return timberOf(ask).size(ask.choice("frame.stud")).wide; }
 bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}); }
 Length wallSkin(Ask& ask, std::string_view side) {
     const bool mesh = openWall(ask, side) && lowerSiding(ask) == Length{};
-    return mesh ? thicknessOf(ask.choice("mesh.kind")) : skinThick(ask.choice("skin.kind"));
+    return mesh ? thicknessOf(ask.choice("mesh.kind")) : skinOf(ask);
 }
+Length skinOf(Ask& ask) { return skinThick(ask.choice("skin.kind"), timberOf(ask)); }
 Length lowerSiding(Ask& ask) {
     const auto& upTo = ask.choice("skin.lower");
     if (upTo == "none" || std::ranges::none_of(kSides, [&](auto side) { return openWall(ask, side); })) return Length{};
     return readLength(upTo, Units::imperial).value();
 }
 
-Length runOffset(Ask& ask) { return skinThick(ask.choice("skin.kind")) + inches(0.75) + inches(0.0625); }
+Length runOffset(Ask& ask) { return skinOf(ask) + timberOf(ask).one + inches(0.0625); }
 
 std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run) {
-    if (run.shared) return {Length{}, run.width - kPost};
+    if (run.shared) return {Length{}, run.width - timberOf(ask).post};
     auto out = runPosts(ask, run.along);
     if (run.width > run.along)
-        for (const auto p : runPosts(ask, run.width - run.along + kPost))
-            if (p > Length{}) out.push_back(run.along - kPost + p);
+        for (const auto p : runPosts(ask, run.width - run.along + timberOf(ask).post))
+            if (p > Length{}) out.push_back(run.along - timberOf(ask).post + p);
     return out;
 }
 
 std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run) {
     if (run.shared)
         if (const auto ridge = shellOf(ask).ridgeOn(run.side))
-            return {Length{}, *ridge - Length::ticks(kPost.count() / 2), run.width - kPost};
+            return {Length{}, *ridge - Length::ticks(timberOf(ask).post.count() / 2), run.width - timberOf(ask).post};
     return runPosts(ask, run.width);
 }
 
@@ -318,18 +322,19 @@ std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run) {
     const auto shell = shellOf(ask);
     // The beam carries half the rafters' reach and the eave; it is one member alone, without the tenth and a half that repeated ones get.
     const auto carried = carriedBy(ask);
-    const auto& w = wood(ask.choice("wood.species"));
-    const auto carries = clearSpan(w, *profile("4x6"), Length::ticks(carried.count() * 115 / 100), roofLoad(ask, coverOf(ask))).clear;
-    const auto board = readLength(ask.choice("stock.longest"), Units::imperial).value() - ask.length("cut.trim") * 2;
-    const auto most = std::min({feet(8), carries, board - inches(3.75)});
-    const auto span = run.length - kPost;
+    const auto& w = woodOf(ask);
+    const auto carries =
+        clearSpan(w, timberOf(ask).size("4x6"), Length::ticks(carried.count() * 115 / 100), roofLoad(ask, coverOf(ask))).clear;
+    const auto board = longestBoard(ask);
+    const auto most = std::min({feet(8), carries, board - timberOf(ask).post - inches(0.25)});
+    const auto span = run.length - timberOf(ask).post;
     const auto bays = std::max<std::int64_t>(1, (span.count() + most.count() - 1) / most.count());
     std::vector<Length> out;
     for (std::int64_t i = 0; i <= bays; ++i) out.push_back(Length::ticks(span.count() * i / bays));
     return out;
 }
 
-Length runBeamDeep(Length width) { return inches(width > feet(6) ? 5.5 : 3.5); }
+Length runBeamDeep(Ask& ask, Length width) { return width > feet(6) ? timberOf(ask).size("4x6").wide : timberOf(ask).post; }
 
 std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_view side, Length at, Length width) {
     for (const int row : ask.rows("runs")) {
@@ -337,9 +342,14 @@ std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_vi
         // Under the coop's own roof no beam passes before the wall.
         if (ask.choice(run + ".side") != side || underCoopsRoof(ask, run)) continue;
         const auto from = ask.length(run + ".at"), to = from + ask.length(run + ".width");
-        if (at + width > from && at < to) return ask.length(run + ".height") - runBeamDeep(to - from) - shell.floorTop;
+        if (at + width > from && at < to) return ask.length(run + ".height") - runBeamDeep(ask, to - from) - shell.floorTop;
     }
     return std::nullopt;
+}
+
+Length underRunBeam(Ask& ask) {
+    const auto& t = timberOf(ask);
+    return std::max(inches(0.5), t.size("1x3").wide + t.size("1x2").wide - t.post);
 }
 
 Length roofEdge(const Shell& s, std::string_view side) {

@@ -10,15 +10,14 @@
 #include "core/design/param.h"
 #include "core/design/slope.h"
 #include "core/design/spans.h"
+#include "core/design/timber.h"
 
 namespace oiko {
 
-inline constexpr Length kPlate = inches(1.5);           ///< thickness of a 2x plate laid flat
-inline constexpr Length kPost = inches(3.5);            ///< dressed face of a 4x4
 inline constexpr Length kInsideFittings = inches(2.5);  ///< what is fixed to a wall's inside keeps within this
-inline constexpr Length kPurlin = inches(1.5);
 
 struct Shell {
+    const Timber* timber = nullptr;
     int turn = 0;           ///< quarter turns: coop side = local side + turn, modulo 4, counted front, right, back, left
     Length wide, deep;      ///< local: along the eave, and along the fall; outside of the frame
     Length wallDeep;        ///< of the studs
@@ -36,7 +35,7 @@ struct Shell {
     /// As wide as an opening can be at most under this side's rafters.
     Length widestHeader(std::string_view side) const { return light() && bearing(side) ? carries[4] : feet(100); }
     /// Panels of 2x3 or 2x2 instead of a house's walls.
-    bool light() const { return wallDeep < kPost; }
+    bool light() const { return wallDeep < timber->size("2x4").wide; }
     bool gable() const { return slopes.size() == 2; }
     const Slope& slopeAt(double y) const { return gable() && y < slopes[0].y0 ? slopes[1] : slopes[0]; }
     int localSide(std::string_view side) const;
@@ -93,7 +92,7 @@ double ridgeUndersideMm(const Shell& shell);
 std::vector<std::pair<Length, Length>> barredByRidge(const Shell& shell, std::string_view side, Length width);
 
 /// A tie between the walls is a 2x4 on edge under the ridge board.
-inline constexpr Length kTieDeep = inches(3.5);
+inline Length tieDeep(const Shell& shell) { return shell.timber->size("2x4").wide; }
 /// Least level run of one slope of a gable: room for a purlin at the ridge, one over the wall and one at the eave.
 inline constexpr Length kLeastSlope = inches(18);
 
@@ -156,7 +155,7 @@ bool earthFloor(Ask& ask);
 inline constexpr Length kSlabThick = inches(4), kCurbWide = inches(6);
 /// Blocks of 8x8x16 lie in courses of 8 in with their mortar, on a footing 12 in wide and 6 in deep. Common practice; IRC 2018 R403.1.1
 /// asks 6 in of depth and 12 in of width, from memory. Sills of two 4x6 laid flat on each other, their corners lapped.
-inline constexpr Length kCourse = inches(8), kFootingWide = inches(12), kFootingDeep = inches(6), kSillsHigh = inches(7);
+inline constexpr Length kCourse = inches(8), kFootingWide = inches(12), kFootingDeep = inches(6);
 /// How far from the outside a curb, blockwork or sills reach inwards.
 Length curbWide(Ask& ask);
 /// Room for the birds under a coop on posts, from grade to the joists; below kLeastUnder nobody rakes there. Common practice.
@@ -182,6 +181,8 @@ Length carriedBy(Ask& ask);
 /// A wall that is left open to the air, behind mesh on its studs; and what a wall wears on them, mesh or siding.
 bool openWall(Ask& ask, std::string_view side);
 Length wallSkin(Ask& ask, std::string_view side);
+/// Of the siding, without battens.
+Length skinOf(Ask& ask);
 /// How far up from the deck open walls wear siding; zero: not at all.
 Length lowerSiding(Ask& ask);
 /// Boards along the foot of an open wall keep the litter in.
@@ -202,17 +203,18 @@ std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run);
 /// Between jambs at most; its lining of 1x6 takes an inch and a half. Common practice.
 inline constexpr Length kWidestPassage = inches(20);
 inline constexpr Length kPassageHigh = inches(20);
-/// A 4x6 on edge carries the eave of a roof that goes on over a run.
-inline constexpr Length kEaveBeam = inches(5.5);
 /// Least reach past the coop's corner: two blocks stand beside each other there.
 inline constexpr Length kLeastPastCorner = feet(2);
 
 /// Depth of a run's beams: 4x4 to 6 ft of run, 4x6 beyond. Common practice.
-Length runBeamDeep(Length width);
+Length runBeamDeep(Ask& ask, Length width);
 /// From the top of a run's inner beam to the top of its roof beside the coop, at most: rafter, purlin, panel.
 inline constexpr Length kRunRoofThick = inches(9.5);
 /// Underside of the beam of the run before an opening, above the deck; nullopt: no run stands before it.
 std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_view side, Length at, Length width);
+
+/// Room for an opening's head casing between that beam and the strip behind its top.
+Length underRunBeam(Ask& ask);
 
 /// Underside of the coop's roof edge above grade, lowest over the whole of a side.
 Length roofEdge(const Shell& shell, std::string_view side);

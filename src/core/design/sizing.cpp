@@ -64,16 +64,19 @@ Area clearFloor(Ask& ask) {
 
 Area clearFloor(Length width, Length depth, Length walls) { return squareMm(inMm(width - walls) * inMm(depth - walls)); }
 
-Base proposeBase(Area need, Length across, Length along, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest) {
+Base proposeBase(Area need, Length across, Length along, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest,
+                 Length foot) {
     const auto zero = Length{};
     std::vector<Length> widths, depths;
-    for (const int ft : {6, 8, 10, 12, 14, 16})
-        if (feet(ft) <= widest) widths.push_back(feet(ft));
+    // The least width of 2x timber leaves its walls room for what opens; of thicker, half of 4.2 m does.
+    const int narrowest = foot < feet(1) ? 7 : 6;
+    for (const int ft : {narrowest, 8, 10, 12, 14, 16})
+        if (foot * ft <= widest) widths.push_back(foot * ft);
     // An elevated coop is worked from outside: past 4 ft of depth an arm no longer reaches all of it from one side.
     for (const int ft : {4, 6, 8, 10, 12})
-        if (feet(ft) <= deepest && (!elevated || ft == 4 || widthSet > zero)) depths.push_back(feet(ft));
-    if (widths.empty()) widths = {feet(6)};
-    if (depths.empty()) depths = {feet(4)};
+        if (foot * ft <= deepest && (!elevated || ft == 4 || widthSet > zero)) depths.push_back(foot * ft);
+    if (widths.empty()) widths = {foot * narrowest};
+    if (depths.empty()) depths = {foot * 4};
     if (widthSet > zero) widths = {widthSet};
     if (depthSet > zero) depths = {depthSet};
     Base best{widths.back(), depths.back()};

@@ -16,7 +16,8 @@ struct Span {
     enum class Governs { bending, deflection, shear, bearing } governs;
 };
 /// Longest clear horizontal span of one of several equal members, evenly spaced, simply supported, uniformly loaded.
-/// Size factor C_F by depth (NDS Supplement 2018 Table 4A), repetitive member 1.15 (NDS 2018 4.3.9), load duration C_D (Table 2.3.2).
+/// Size factor C_F by depth (NDS Supplement 2018 Table 4A), repetitive member 1.15 (NDS 2018 4.3.9; of a strength class
+/// k_sys 1.1, EN 1995-1-1 6.6), load duration C_D (Table 2.3.2).
 /// Shear by all of the load between the supports (NDS 2018 3.4.2), bearing on 1 1/2 in. Left to the caller: wet service, notches. Simple
 /// beam: AWC DA6 figure 1.
 Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const SpanLoad& load);
@@ -33,7 +34,7 @@ inline constexpr double kSnowDuration = 1.15;
 double nailLateralLb(const Wood& wood);
 inline constexpr Source kNds12{"NDS", "2018", "Table 12.3.1A, yield mode IV"};
 
-/// C_F on bending; NDS Supplement 2018 Table 4A, No. 1 to No. 3.
-double sizeFactor(Length deep);
+/// C_F on bending; NDS Supplement 2018 Table 4A, No. 1 to No. 3. Of a strength class k_h, EN 1995-1-1 3.2, from memory.
+double sizeFactor(const Wood& wood, Length deep);
 
 }  // namespace oiko

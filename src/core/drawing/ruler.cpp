@@ -13,7 +13,7 @@ namespace {
 
 /// Boards of a profile that the design may use, ascending.
 std::vector<Length> boardsSold(Settled& s, const Catalog& prices, std::string_view profile) {
-    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const auto longest = longestSold(s);
     std::vector<Length> out;
     for (const auto& item : prices)
         if (item.kind == StockItem::Kind::board && item.profile == profile && item.a <= longest) out.push_back(item.a);
@@ -49,7 +49,7 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     // A member of the roof in this direction: rafters down the fall, purlins across it.
     const bool fall = depth == (shell.turn % 2 == 0);
     if (indoors(s) && !fall) newRoof = false;  // no purlins
-    const std::string stock = fall ? s.choice("roof.rafter") : "2x4";
+    const std::string stock = shell.timber->stock(fall ? s.choice("roof.rafter") : "2x4"), stud = shell.timber->stock("2x4");
     const auto& slope = shell.slopes[0];
     const double c = slope.cosine(), ends = fall ? inMm(shell.rafterDeep) * slope.rise : 0;
     const auto out = fall ? shell.overhang : shell.rake;
@@ -72,9 +72,9 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     for (const auto b : sold)
         r.goodSizes.push_back({sixteenth * (spans(b) / sixteenth), {fall ? "ruler.byrafter" : "ruler.bypurlin", {b}}});
     // Plates as long as the wall.
-    const auto plates = newPlates ? boardsSold(s, prices, "2x4") : std::vector<Length>{};
+    const auto plates = newPlates ? boardsSold(s, prices, stud) : std::vector<Length>{};
     if (const auto plate = std::ranges::find_if(plates, [&](Length b) { return b - trim >= size; }); plate != plates.end())
-        r.lanes.push_back({{"ruler.plate", {std::string{"2x4"}, *plate}}, {0, inMm(*plate)}, inMm(size)});
+        r.lanes.push_back({{"ruler.plate", {stud, *plate}}, {0, inMm(*plate)}, inMm(size)});
     for (const auto b : plates) r.goodSizes.push_back({b - trim, {"ruler.byplate", {b}}});
     const auto& p = *findParam(r.slot);
     std::erase_if(r.goodSizes, [&](const GoodSize& n) { return n.value < std::get<Length>(p.low) || n.value > std::get<Length>(p.high); });

@@ -77,16 +77,17 @@ public:
         std::vector<Change> changes;
         std::vector<std::string> pointers;
         std::vector<std::pair<std::string, int>> rows;
-        // Units first: they say how a bare number is meant.
-        if (groups.contains("plans") && groups["plans"].is_object() && groups["plans"].contains("units"))
-            if (const auto t = scalarText(groups["plans"]["units"]))
-                changes.push_back({"plans.units", *t}), pointers.push_back(at + "/plans/units");
+        // Units first, and what they follow: they say how a bare number is meant.
+        for (const auto& [group, name] : {std::pair{"plans", "units"}, {"frame", "timber"}})
+            if (groups.contains(group) && groups[group].is_object() && groups[group].contains(name))
+                if (const auto t = scalarText(groups[group][name]))
+                    changes.push_back({std::string{group} + "." + name, *t}), pointers.push_back(at + "/" + group + "/" + name);
         const auto keep = [&](const std::string& key, const Json& v, const std::string& pointer) -> std::optional<Error> {
             const auto* p = key.find('*') == std::string::npos ? findParam(key) : nullptr;
             if (!p) return wrong(where_, pointer, "file.unknownkey", {key}, "file.unknownkey.todo");
             const auto text = scalarText(v);
             if (!text || text->empty()) return damaged(pointer, v);
-            if (key != "plans.units") changes.push_back({key, *text}), pointers.push_back(pointer);
+            if (key != "plans.units" && key != "frame.timber") changes.push_back({key, *text}), pointers.push_back(pointer);
             return std::nullopt;
         };
         for (const auto& [group, members] : groups.items()) {

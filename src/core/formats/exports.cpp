@@ -201,7 +201,7 @@ std::string modelJson(const Answer& a) {
         const auto& p = m.parts[i];
         Json j;
         j["id"] = p.id, j["role"] = p.role, j["assembly"] = p.assembly, j["system"] = std::string{name(p.system)}, j["stock"] = p.stock;
-        j["material"] = p.form == Form::lumber ? a.settled->choice("wood.species") : p.stock;
+        j["material"] = p.form == Form::lumber ? std::string{woodOf(*a.settled).name} : p.stock;
         j["treated"] = p.treated();
         j["length_mm"] = tidy(p.extent(p.along));
         j["mark"] = a.takeoff->marks[i].empty() ? Json(nullptr) : Json(a.takeoff->marks[i]);

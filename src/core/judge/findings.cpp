@@ -372,13 +372,13 @@ struct Court {
         auto across = std::max(spacing("frame.spacing"), spacing("roof.spacing"));
         for (const auto& o : m.openings)
             if (o.kind != "gate" && o.kind != "inner_door" && o.kind != "nest_inside" && shell.bearing(o.side))
-                across = std::max(across, Length::ticks((o.width + kPlate * 2).count() / 2));
+                across = std::max(across, Length::ticks((o.width + shell.timber->two * 2).count() / 2));
         const bool open = std::ranges::any_of(kSides, [&](auto side) { return openWall(s, side) && shell.bearing(side); });
         const auto lower = lowerSiding(s), tall = studTall(shell);
         // Siding and lining hold them sideways.
         const auto free = open ? Length::ticks((tall - lower).count() / openRows(shell, lower)) : Length{};
         const double lb = (inPsf(load.live) + inPsf(load.dead)) * inFeet(across) * inFeet(carriedBy(s)),
-                     carries = studCarriesLb(wood(s.choice("wood.species")), *profile(stud), tall, free, load.duration);
+                     carries = studCarriesLb(woodOf(s), shell.timber->size(stud), tall, free, load.duration);
         auto& f = find("studs.carry", "others", carries > 0 ? lb / carries : 99, 1, "share", false);
         f.source = kNds37;
         for (const auto& p : m.parts)

@@ -60,11 +60,12 @@ static Vec3 turned(Vec3 p, const Shell& shell, double w, double d, bool directio
     }
 }
 
-Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
+Builder::Builder(Settled& settled)
+    : s{settled}, shell{shellOf(settled)}, two{inMm(shell.timber->two)}, one{inMm(shell.timber->one)}, post{inMm(shell.timber->post)} {
     wide = inMm(shell.wide), deep = inMm(shell.deep), floor = inMm(shell.floorTop);
     before = inMm(shell.before), past = inMm(shell.past);
     rafterDeep = inMm(shell.rafterDeep), overhang = inMm(shell.overhang), rake = inMm(shell.rake);
-    skinThick = inMm(oiko::skinThick(s.choice("skin.kind")));
+    skinThick = inMm(skinOf(s));
     const auto lie = [&, g = groundOf(s)](double x, double y) { return g.under(turned({x, y, 0}, shell, wide, deep, false)); };
     ground = {lie(0, 0), lie(1, 0) - lie(0, 0), lie(0, 1) - lie(0, 0)};
     const double t = wallDeep = inMm(shell.wallDeep);
@@ -74,7 +75,7 @@ Builder::Builder(Settled& settled) : s{settled}, shell{shellOf(settled)} {
     for (int i = 0; i < 4; ++i) {
         WallFrame w{i, sideName(i), origins[i], along[i], in[i], i % 2 == 0 ? wide : deep, i % 2 == 1, 0, 0, {}};
         const bool open = openWall(s, w.side);
-        w.wears = open ? s.choice("mesh.kind") : std::string{oiko::skin(s.choice("skin.kind")).stock};
+        w.wears = open ? s.choice("mesh.kind") : std::string{shell.timber->plain(oiko::skin(s.choice("skin.kind")).stock)};
         w.form = open                                        ? Form::mesh
                  : oiko::skin(s.choice("skin.kind")).metal() ? Form::panel
                                                              : Form::sheet,
@@ -145,7 +146,7 @@ Part* Builder::add(std::string id, std::string_view role, std::string assembly, 
                            std::move(assembly),
                            system,
                            form,
-                           std::move(stock),
+                           shell.timber->stock(stock),
                            along,
                            wideAxis,
                            std::move(solids),
@@ -162,7 +163,7 @@ void Builder::join(const std::string& a, const std::string& b, Joint::Kind kind,
 
 std::vector<double> boardEnds(Ask& ask, double from, double to, const std::vector<double>& middles, double first) {
     // A millimetre less than the board: lists round up to the saw's grid.
-    const double board = inMm(readLength(ask.choice("stock.longest"), Units::imperial).value() - ask.length("cut.trim") * 2) - 1;
+    const double board = inMm(longestBoard(ask)) - 1;
     if (to - from <= board) return {from, to};
     std::vector<double> stops, ends{from};
     for (const double m : middles)

@@ -19,8 +19,6 @@
 namespace oiko {
 
 inline constexpr double kIn = 25.4;
-/// Thicknesses of dressed boards: a 2x stands 1 1/2 in, a 1x 3/4 in (PS 20).
-inline constexpr double kTwoBy = kTwoByMm, kOneBy = 0.75 * kIn;
 inline constexpr double kMesh = kIn / 16;  ///< thickness of mesh as it is drawn
 
 /// An opening as framing and skin see it: along its wall from the left, above the deck.
@@ -56,13 +54,15 @@ public:
     Settled& s;
     Shell shell;
     Model model;
-    double wide, deep, floor;  ///< shell.wide, shell.deep, shell.floorTop
-    Ground ground;             ///< in the shell's own frame
-    double before, past;       ///< shell.before, shell.past: the roof's frame runs along x from -before to wide + past
+    const double two, one, post;  ///< thickness of a 2x and of a 1x, face of a 4x4
+    double wide, deep, floor;     ///< shell.wide, shell.deep, shell.floorTop
+    Ground ground;                ///< in the shell's own frame
+    double before, past;          ///< shell.before, shell.past: the roof's frame runs along x from -before to wide + past
     double rafterDeep, overhang, rake, skinThick, wallDeep;
     std::vector<WallFrame> walls;
     std::vector<WallFrame> partitions;  ///< seen from their rooms, as the end walls are from outside; sides are their rows
 
+    double wideOf(std::string_view nominal) const { return inMm(shell.timber->size(nominal).wide); }
     /// Height above grade of the rafters' underside and top at local y.
     double under(double y) const { return floor + shell.rafterUndersideMm(y); }
     double over(double y) const { return floor + shell.rafterTopMm(y); }

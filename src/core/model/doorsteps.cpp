@@ -9,21 +9,22 @@
 namespace oiko {
 namespace {
 
-constexpr double kGoing = inMm(kStepsGoing), kNosing = inMm(kStepsNosing), kTreadBoard = 5.5 * kIn, kStringer = 11.25 * kIn;
+constexpr double kNosing = inMm(kStepsNosing);
 constexpr double kBelowDoor = inMm(kStepsBelowDoor), kRailHigh = 36 * kIn;
 
 struct Flight {
     Builder& b;
     const WallFrame& w;
     const Hole& h;
-    double u0 = h.u0 - kTwoBy, u1 = h.u1 + kTwoBy, behind = inMm(behindSteps(b.s));  ///< the uppermost tread's back
+    double u0 = h.u0 - b.two, u1 = h.u1 + b.two, behind = inMm(behindSteps(b.s));  ///< the uppermost tread's back
     StepsLie lie = stepsLie(b.s, h.row);
+    double going = inMm(stepsGoing(b.s)), treadBoard = b.wideOf("2x6"), stringer = b.wideOf("2x12");
     int risers = lie.risers;
-    double foot = lie.foot, rise = lie.rise, slope = rise / kGoing, cosine = 1 / std::sqrt(1 + slope * slope);
+    double foot = lie.foot, rise = lie.rise, slope = rise / going, cosine = 1 / std::sqrt(1 + slope * slope);
 
     /// Out from the wall's frame, and above the level line.
     Vec3 at(double u, double out, double z) const { return w.at(u, -out, z - b.floor); }
-    double nosing(double out) const { return b.floor - kBelowDoor - kTwoBy - slope * (out - behind - kGoing); }
+    double nosing(double out) const { return b.floor - kBelowDoor - b.two - slope * (out - behind - going); }
     void put(const std::string& name, std::string_view role, std::string stock, Vec3 along, Vec3 across, std::vector<Solid> solids) {
         auto* p = b.add(h.row + "/steps/" + name, role, "steps", System::openings, Form::lumber, std::move(stock), along, across,
                         std::move(solids));
@@ -36,52 +37,51 @@ struct Flight {
         double face = 0;  // of the frame, or of the mesh that goes down before it
         for (const auto& p : b.model.parts)
             if ((p.role == "run-mesh" || p.role == "skirt-mesh") && p.box().meets(around, -kSameMm)) face = p.extent(p.thick());
-        const Vec3 down = unit(outwards * kGoing + up * -rise), normal = unit(outwards * rise + up * kGoing);
+        const Vec3 down = unit(outwards * going + up * -rise), normal = unit(outwards * rise + up * going);
         int n = 0;
-        for (const double u : evenly(u1 - u0, kTwoBy, 24 * kIn)) {
+        for (const double u : evenly(u1 - u0, b.two, 24 * kIn)) {
             // Its foot lies on the ground along its run, and level across.
-            const Vec3 a = at(u0 + u, reach(), 0), e = at(u0 + u + kTwoBy, reach(), 0),
-                       high = b.ground.under(a) > b.ground.under(e) ? a : e;
+            const Vec3 a = at(u0 + u, reach(), 0), e = at(u0 + u + b.two, reach(), 0), high = b.ground.under(a) > b.ground.under(e) ? a : e;
             const auto falls = b.ground.along(outwards);
             const auto ground =
                 Plane::through({high.x, high.y, b.ground.under(high)}, cross(w.u, falls).z < 0 ? cross(w.u, falls) : cross(falls, w.u));
             std::vector<Solid> solids;
             for (int k = 1; k <= risers; ++k) {
-                const double from = k == risers ? face : behind + (risers - k) * kGoing, to = behind + (risers - k + 1) * kGoing,
-                             top = foot + k * rise - kTwoBy;
-                const auto under = [&](double out) { return nosing(out) - kStringer / cosine; };
+                const double from = k == risers ? face : behind + (risers - k) * going, to = behind + (risers - k + 1) * going,
+                             top = foot + k * rise - b.two;
+                const auto under = [&](double out) { return nosing(out) - stringer / cosine; };
                 const Vec3 outline[] = {at(u0 + u, from, std::min(under(from), top)), at(u0 + u, to, std::min(under(to), top)),
                                         at(u0 + u, to, top), at(u0 + u, from, top)};
-                solids.push_back(cut(prism(outline, w.u * kTwoBy), ground));
+                solids.push_back(cut(prism(outline, w.u * b.two), ground));
             }
             put("stringer/" + std::to_string(++n), "stringer", "2x12pt", down, normal, std::move(solids));
         }
         for (int k = 1; k <= risers; ++k)
             for (int board = 0; board < 2; ++board) {
-                const double out = behind + (risers - k) * kGoing + board * kTreadBoard, top = foot + k * rise;
+                const double out = behind + (risers - k) * going + board * treadBoard, top = foot + k * rise;
                 put("tread/" + std::to_string(k) + (board == 0 ? "/back" : "/front"), "tread", "2x6pt", w.u, outwards,
-                    {w.box(u0, u1, -out - kTreadBoard, -out, top - kTwoBy - b.floor, top - b.floor)});
+                    {w.box(u0, u1, -out - treadBoard, -out, top - b.two - b.floor, top - b.floor)});
             }
         if (risers >= 4) rail(down, normal);
     }
-    double reach() const { return behind + risers * kGoing + kNosing; }
+    double reach() const { return behind + risers * going + kNosing; }
 
     /// On the side away from the hinges: two posts beside the stringer, a board on edge along them.
     void rail(Vec3 down, Vec3 normal) {
-        const double wide = 3.5 * kIn, near = behind + 3 * kIn, far = reach() - kNosing - wide - 2 * kIn;
-        const auto over = [&](double out) { return nosing(out) + kTwoBy + kRailHigh; };
+        const double wide = b.wideOf("2x4"), near = behind + 3 * kIn, far = reach() - kNosing - wide - 2 * kIn;
+        const auto over = [&](double out) { return nosing(out) + b.two + kRailHigh; };
         for (const auto& [name, out] : {std::pair{"near", near}, {"far", far}}) {
-            const double low = std::max(b.ground.highest(b.outside(w, u1, u1 + kTwoBy, out, out + wide)),
-                                        nosing(out + wide) - kStringer / cosine + 2 * kIn);
+            const double low =
+                std::max(b.ground.highest(b.outside(w, u1, u1 + b.two, out, out + wide)), nosing(out + wide) - stringer / cosine + 2 * kIn);
             const Vec3 outline[] = {at(u1, out, low), at(u1, out + wide, low), at(u1, out + wide, over(out + wide)),
                                     at(u1, out, over(out))};
-            put(std::string{"post/"} + name, "rail-post", "2x4pt", {0, 0, 1}, w.inward * -1, {prism(outline, w.u * kTwoBy)});
+            put(std::string{"post/"} + name, "rail-post", "2x4pt", {0, 0, 1}, w.inward * -1, {prism(outline, w.u * b.two)});
         }
         // Its top is the posts' top; it laps their outer faces.
         const double a = near, e = far + wide, deep = wide / cosine;
-        const Vec3 outline[] = {at(u1 + kTwoBy, a, over(a) - deep), at(u1 + kTwoBy, e, over(e) - deep), at(u1 + kTwoBy, e, over(e)),
-                                at(u1 + kTwoBy, a, over(a))};
-        put("rail", "handrail", "2x4", down, normal, {prism(outline, w.u * kTwoBy)});
+        const Vec3 outline[] = {at(u1 + b.two, a, over(a) - deep), at(u1 + b.two, e, over(e) - deep), at(u1 + b.two, e, over(e)),
+                                at(u1 + b.two, a, over(a))};
+        put("rail", "handrail", "2x4", down, normal, {prism(outline, w.u * b.two)});
     }
 };
 

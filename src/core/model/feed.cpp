@@ -164,7 +164,7 @@ struct Larder {
     /// A bar to sit on by day, 4 ft long and 16 in up, on two legs with feet; a paw's reach from the mesh. Common practice.
     void perch(int n) {
         if (!look()) return;
-        const double long_ = 48 * kIn, foot = 20 * kIn, high = 16 * kIn, bar = 1.5 * kIn, deep = 3.5 * kIn, reach = 6 * kIn;
+        const double long_ = 48 * kIn, foot = 20 * kIn, high = 16 * kIn, bar = b.two, deep = b.wideOf("2x4"), reach = 6 * kIn;
         auto at = farthest(long_, foot, high + 12 * kIn, reach);
         const bool alongX = at.has_value();
         if (!alongX) at = farthest(foot, long_, high + 12 * kIn, reach);
@@ -179,9 +179,9 @@ struct Larder {
         put("bar", "perch", "2x2", u, v, 0, long_, (foot - bar) / 2, (foot + bar) / 2, high - bar, high);
         for (const bool far : {false, true}) {
             const std::string end = far ? "right" : "left";
-            const double a = far ? long_ - 6 * kIn - deep : 6 * kIn, leg = a + (deep - kTwoBy) / 2;
-            put("foot/" + end, "perch-foot", "2x4pt", v, u, a, a + deep, 0, foot, 0, kTwoBy);
-            put("leg/" + end, "perch-leg", "2x4", up, v, leg, leg + kTwoBy, (foot - deep) / 2, (foot + deep) / 2, kTwoBy, high - bar);
+            const double a = far ? long_ - 6 * kIn - deep : 6 * kIn, leg = a + (deep - b.two) / 2;
+            put("foot/" + end, "perch-foot", "2x4pt", v, u, a, a + deep, 0, foot, 0, b.two);
+            put("leg/" + end, "perch-leg", "2x4", up, v, leg, leg + b.two, (foot - deep) / 2, (foot + deep) / 2, b.two, high - bar);
         }
     }
 
@@ -189,7 +189,7 @@ struct Larder {
     /// four birds at a square foot each. Common practice.
     void bath() {
         if (!look()) return;
-        const double clear = 24 * kIn, whole = clear + 2 * kOneBy, high = inMm(profile("1x6")->wide), above = 18 * kIn;
+        const double clear = 24 * kIn, whole = clear + 2 * b.one, high = b.wideOf("1x6"), above = 18 * kIn;
         const auto best = farthest(whole, whole, above);
         if (!best) return;
         const auto [x, y, z] = *best;
@@ -197,10 +197,10 @@ struct Larder {
             b.lumber(std::string{"bath/"} + name, "bath", "bath", System::inside, "1x6", along, {0, 0, 1},
                      box({x + xa, y + ya, z}, {x + xb, y + yb, z + high}));
         };
-        board("1", {1, 0, 0}, 0, whole, 0, kOneBy), board("2", {1, 0, 0}, 0, whole, whole - kOneBy, whole);
-        board("3", {0, 1, 0}, 0, kOneBy, kOneBy, whole - kOneBy), board("4", {0, 1, 0}, whole - kOneBy, whole, kOneBy, whole - kOneBy);
+        board("1", {1, 0, 0}, 0, whole, 0, b.one), board("2", {1, 0, 0}, 0, whole, whole - b.one, whole);
+        board("3", {0, 1, 0}, 0, b.one, b.one, whole - b.one), board("4", {0, 1, 0}, whole - b.one, whole, b.one, whole - b.one);
         b.add("bath/sand", "dust", "bath", System::inside, Form::block, "sand", {1, 0, 0}, {0, 1, 0},
-              {box({x + kOneBy, y + kOneBy, z}, {x + whole - kOneBy, y + whole - kOneBy, z + 4.5 * kIn})});
+              {box({x + b.one, y + b.one, z}, {x + whole - b.one, y + whole - b.one, z + 4.5 * kIn})});
     }
 };
 

@@ -42,7 +42,7 @@ void lay(Builder& b, const Stone& stone, const std::string& place, Bounds at, do
 }
 
 void skids(Builder& b) {
-    const double deep = 3.5 * kIn, foot = inMm(skidsUp(b.s)), top = foot + deep;
+    const double deep = b.post, foot = inMm(skidsUp(b.s)), top = foot + deep;
     const auto& stone = b.s.choice("foundation.kind") == "pavers" ? paver() : block();
     const auto rows = evenly(b.deep, deep, 48 * kIn);
     for (std::size_t i = 0; i < rows.size(); ++i) {
@@ -64,9 +64,9 @@ void skids(Builder& b) {
     // Between the skids' ends, so that nothing crawls under the floor.
     for (std::size_t i = 1; i < rows.size(); ++i)
         for (const bool right : {false, true}) {
-            const double x = right ? b.wide - 1.5 * kIn : 0;
+            const double x = right ? b.wide - b.two : 0;
             b.lumber("ground/skirt/" + std::string{right ? "right/" : "left/"} + std::to_string(i), "skirt", "foundation", System::ground,
-                     "2x4pt", {0, 1, 0}, {0, 0, 1}, box({x, rows[i - 1] + deep, foot}, {x + 1.5 * kIn, rows[i], top}));
+                     "2x4pt", {0, 1, 0}, {0, 0, 1}, box({x, rows[i - 1] + deep, foot}, {x + b.two, rows[i], top}));
         }
 }
 
@@ -104,14 +104,14 @@ void posts(Builder& b) {
         const auto& w = b.wall(b.s.choice(slotKey("runs", n, "side")));
         besideRuns.push_back(Plane::through(w.origin - w.inward * kIn, w.inward * -1));
     }
-    const double t = 3.5 * kIn;
-    const double beamTop = b.floor - inMm(b.shell.deck + b.shell.joistDeep), beamBottom = beamTop - 5.5 * kIn;
+    const double t = b.post;
+    const double beamTop = b.floor - inMm(b.shell.deck + b.shell.joistDeep), beamBottom = beamTop - b.wideOf("4x6");
     const auto ys = evenly(b.deep, t, 72 * kIn), xs = evenly(b.wide, t, 72 * kIn);
     // Two braces that lean towards each other keep an inch between them; a rail of a run on the ground passes below their feet.
     const auto half = [&](const std::vector<double>& at) { return (at[1] - at[0] - t - kIn) / 2; };
-    const double rail = 3.75 * kIn;
+    const double rail = b.post + 0.25 * kIn;
     const double legX = std::min({18 * kIn, (beamBottom - 2 * kIn) * 0.75, beamBottom - rail, half(xs)}),
-                 legY = std::min({20 * kIn, (beamBottom - 2 * kIn) * 0.75 + 5.5 * kIn, beamTop - rail, half(ys)});
+                 legY = std::min({20 * kIn, (beamBottom - 2 * kIn) * 0.75 + b.wideOf("4x6"), beamTop - rail, half(ys)});
     const double shortest = 9 * kIn;
     for (std::size_t j = 0; j < ys.size(); ++j) {
         const auto row = std::to_string(j + 1);
@@ -133,22 +133,22 @@ void posts(Builder& b) {
             else
                 lay(b, block(), place, under, grade);
             b.lumber("ground/post/" + place, "post", "foundation", System::ground, "4x4pt", {0, 0, 1}, {1, 0, 0}, post);
-            const double mid = ys[j] + t / 2 - 0.75 * kIn;
+            const double mid = ys[j] + t / 2 - b.two / 2;
             if (i > 0 && legX >= shortest)
                 b.lumber("ground/brace/" + place + "/left", "brace", "foundation", System::ground, "2x4pt", unit({-1, 0, 1}),
-                         unit({1, 0, 1}), kneeBrace({xs[i], mid, 0}, {-1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, legX, 3.5 * kIn));
+                         unit({1, 0, 1}), kneeBrace({xs[i], mid, 0}, {-1, 0, 0}, {0, 1, 0}, b.two, beamBottom, legX, b.wideOf("2x4")));
             if (i + 1 < xs.size() && legX >= shortest)
                 b.lumber("ground/brace/" + place + "/right", "brace", "foundation", System::ground, "2x4pt", unit({1, 0, 1}),
-                         unit({-1, 0, 1}), kneeBrace({xs[i] + t, mid, 0}, {1, 0, 0}, {0, 1, 0}, 1.5 * kIn, beamBottom, legX, 3.5 * kIn));
+                         unit({-1, 0, 1}), kneeBrace({xs[i] + t, mid, 0}, {1, 0, 0}, {0, 1, 0}, b.two, beamBottom, legX, b.wideOf("2x4")));
             if (i != 0 && i + 1 != xs.size()) continue;
             // Across the beams: from the end posts up to the end joists.
-            const double jx = i == 0 ? 0 : b.wide - 1.5 * kIn;
+            const double jx = i == 0 ? 0 : b.wide - b.two;
             if (j > 0 && legY >= shortest)
                 b.lumber("ground/brace/" + place + "/front", "brace", "foundation", System::ground, "2x4pt", unit({0, -1, 1}),
-                         unit({0, 1, 1}), kneeBrace({jx, ys[j], 0}, {0, -1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, legY, 3.5 * kIn));
+                         unit({0, 1, 1}), kneeBrace({jx, ys[j], 0}, {0, -1, 0}, {1, 0, 0}, b.two, beamTop, legY, b.wideOf("2x4")));
             if (j + 1 < ys.size() && legY >= shortest)
                 b.lumber("ground/brace/" + place + "/back", "brace", "foundation", System::ground, "2x4pt", unit({0, 1, 1}),
-                         unit({0, -1, 1}), kneeBrace({jx, ys[j] + t, 0}, {0, 1, 0}, {1, 0, 0}, 1.5 * kIn, beamTop, legY, 3.5 * kIn));
+                         unit({0, -1, 1}), kneeBrace({jx, ys[j] + t, 0}, {0, 1, 0}, {1, 0, 0}, b.two, beamTop, legY, b.wideOf("2x4")));
         }
     }
 }
@@ -175,7 +175,7 @@ void blockwork(Builder& b) {
 
 /// Two 4x6 laid flat on each other all round, lapped at the corners, held by pegs driven through both.
 void sills(Builder& b) {
-    const double wide = inMm(curbWide(b.s)), high = 3.5 * kIn;
+    const double wide = inMm(curbWide(b.s)), high = b.post;
     for (int k = 0; k < 2; ++k) {
         const double z = k * high, a = k == 0 ? 0 : wide, c = k == 0 ? wide : 0;
         const auto course = "ground/sill/" + std::to_string(k + 1);
@@ -246,14 +246,14 @@ void foundation(Builder& b) {
 
 void floorFrame(Builder& b) {
     if (frameless(b.s)) return;
-    const double t = 1.5 * kIn, top = b.floor - inMm(b.shell.deck), bottom = top - inMm(b.shell.joistDeep);
+    const double t = b.two, top = b.floor - inMm(b.shell.deck), bottom = top - inMm(b.shell.joistDeep);
     const auto joist = b.s.choice("floor.joist");
     const double spacing = inMm(readLength(b.s.choice("floor.spacing"), Units::imperial).value());
     const auto stock = onPosts(b.s) ? joist : joist + "pt";
     b.lumber("floor/rim/front", "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1}, box({0, 0, bottom}, {b.wide, t, top}));
     b.lumber("floor/rim/back", "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1},
              box({0, b.deep - t, bottom}, {b.wide, b.deep, top}));
-    const auto xs = layout(0, b.wide, spacing);
+    const auto xs = layout(0, b.wide, spacing, b.two);
     for (const double x : xs)
         b.lumber("floor/joist/" + tenths(x), "joist", "floor frame", System::floor, stock, {0, 1, 0}, {0, 0, 1},
                  box({x, t, bottom}, {x + t, b.deep - t, top}));

@@ -16,7 +16,7 @@ struct Hung {
     const WallFrame& w;
     std::string side = w.side;
     double outlet = w.at(inMm(barrelAt(b.s, w.side)), 0, 0).x, x0 = -b.before - b.rake, x1 = b.wide + b.past + b.rake;
-    double face = slope.span + b.overhang + kTwoBy;  ///< of the fascia, along the slope's v
+    double face = slope.span + b.overhang + b.two;  ///< of the fascia, along the slope's v
     double highest = gutterMm(b.shell, slope, b.s.choice("roof.cover")), far = std::max(outlet - x0, x1 - outlet);
     double t = inMm(thicknessOf("gutter")), wide = inMm(kGutterWide), deep = inMm(kGutterDeep);
 
@@ -65,7 +65,7 @@ struct Hung {
         b.add("roof/barrel/" + side, "barrel", "roof", System::roof, Form::block, "barrel", {0, 0, 1}, {1, 0, 0},
               {prism(round, {0, 0, inMm(kBarrelHigh)})});
         // A pipe of 2 by 3 in from the outlet down to the lid.
-        const double p = b.overhang + kTwoBy + wide / 2 - kIn, q = p + 2 * kIn, a = u - kTwoBy, e = u + kTwoBy, top = foot(outlet);
+        const double p = b.overhang + b.two + wide / 2 - kIn, q = p + 2 * kIn, a = u - 1.5 * kIn, e = u + 1.5 * kIn, top = foot(outlet);
         b.add("roof/downspout/" + side, "downspout", "roof", System::roof, Form::trim, "downspout", {0, 0, 1}, {1, 0, 0},
               {w.box(a, e, -q, -q + t, lid, top), w.box(a, e, -p - t, -p, lid, top), w.box(a, a + t, -q + t, -p - t, lid, top),
                w.box(e - t, e, -q + t, -p - t, lid, top)});

@@ -34,7 +34,7 @@ void nestsWithin(Builder& b) {
     const auto n = b.s.count("nests.count");
     const double u1 = u0 + inMm(openingWidth(b.s, "nests")), z1 = inMm(b.s.length("nests.height")), z0 = z1 - t;
     const double back = b.wallDeep, d0 = back + t, d1 = d0 + size, low = z1 + clear, high = low + size;  // front and back of the slope
-    const double foot = earthFloor(b.s) ? -b.floor : 0, deep = 3.5 * kIn;
+    const double foot = earthFloor(b.s) ? -b.floor : 0, deep = b.wideOf("2x4");
     const Vec3 up{0, 0, 1};
     const auto put = [&](const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
                          std::vector<Solid> solids) {
@@ -49,9 +49,12 @@ void nestsWithin(Builder& b) {
             put("bucket/" + std::to_string(k + 1), "nest-bucket", Form::block, "bucket", w.inward, w.u,
                 bucket(w, u + t + clear / 2, d0, z1));
         if (buckets && k > 0 && k < n) {
-            const double mid = u + t / 2, half = deep / 2;
-            put("stop/" + std::to_string(k), "bucket-stop", Form::lumber, "2x4", w.inward, w.u,
-                {w.box(mid - half, mid + half, d0, d1, z1, z1 + kTwoBy)});
+            // Where a bucket is as high as the block, what its round leaves between it and the next.
+            const double r = clear / 2, leaves = 2 * (r - std::sqrt(r * r - (r - b.two) * (r - b.two))) + t;
+            const std::string stock = leaves >= deep ? "2x4" : "2x3";
+            const double mid = u + t / 2, half = b.wideOf(stock) / 2;
+            put("stop/" + std::to_string(k), "bucket-stop", Form::lumber, stock, w.inward, w.u,
+                {w.box(mid - half, mid + half, d0, d1, z1, z1 + b.two)});
             continue;
         }
         const Vec3 outline[] = {w.at(u, d0, z1), w.at(u, d0, high), w.at(u, d1, low), w.at(u, d1, z1)};
@@ -61,19 +64,19 @@ void nestsWithin(Builder& b) {
     const Vec3 slope = unit(w.inward - up), normal = unit(w.inward + up);
     const Vec3 top[] = {w.at(u0, d0, high), w.at(u0, d1, low), w.at(u0, d1, low) + normal * t, w.at(u0, d0, high) + normal * t};
     put("top", "nest-top", Form::sheet, "ply-1/2", w.u, slope, {prism(top, w.u * (u1 - u0))});
-    put("lip", "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(u0, u1, d1, d1 + kOneBy, z0, z0 + 3.5 * kIn)});
+    put("lip", "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(u0, u1, d1, d1 + b.one, z0, z0 + b.wideOf("1x4"))});
     // Bearers under the floor reach out to the perch; each on two legs.
-    const double out = d1 + 5.5 * kIn, near = foot < 0 ? inMm(curbWide(b.s)) + kIn / 4 : back + kOneBy + kIn / 4;
+    const double out = d1 + 5.5 * kIn, near = foot < 0 ? inMm(curbWide(b.s)) + kIn / 4 : back + b.one + kIn / 4;
     int i = 0;
-    for (const double off : evenly(u1 - u0, kTwoBy, 48 * kIn)) {
+    for (const double off : evenly(u1 - u0, b.two, 48 * kIn)) {
         const double u = u0 + off;
         const auto at = "bearer/" + std::to_string(++i);
-        put(at, "nest-bearer", Form::lumber, "2x4", w.inward, up, {w.box(u, u + kTwoBy, near, out, z0 - deep, z0)});
-        for (const auto& [which, d] : {std::pair{"near", near}, {"far", d1 + kOneBy - deep}})
+        put(at, "nest-bearer", Form::lumber, "2x4", w.inward, up, {w.box(u, u + b.two, near, out, z0 - deep, z0)});
+        for (const auto& [which, d] : {std::pair{"near", near}, {"far", d1 + b.one - deep}})
             put(at + "/leg/" + which, "nest-leg", Form::lumber, foot < 0 ? "2x4pt" : "2x4", up, w.inward,
-                {w.box(u, u + kTwoBy, d, d + deep, foot, z0 - deep)});
+                {w.box(u, u + b.two, d, d + deep, foot, z0 - deep)});
     }
-    put("perch", "nest-perch", Form::lumber, "2x2", w.u, w.inward, {w.box(u0, u1, out - kTwoBy, out, z0, z0 + kTwoBy)});
+    put("perch", "nest-perch", Form::lumber, "2x2", w.u, w.inward, {w.box(u0, u1, out - b.two, out, z0, z0 + b.two)});
     OpeningSpec o{"nests", "nest_inside", w.side, mm(u0), mm(u1 - u0), mm(z0), mm(high - z0), {}};
     const std::pair<double, double> corners[] = {{u0, z0}, {u1, z0}, {u1, high}, {u0, high}};
     for (std::size_t k = 0; k < 4; ++k) o.corners[k] = w.at(corners[k].first, d0, corners[k].second);
@@ -132,12 +135,12 @@ void nests(Builder& b) {
         for (std::int64_t k = 0; k < n; ++k) {
             const double u = hole.u0 + static_cast<double>(k) * (clear + t) + t;
             put("lip/outer/" + std::to_string(k + 1), "nest-lip", Form::lumber, "1x4", w.u, up,
-                {w.box(u, u + clear, outer, outer + kOneBy, z1, z1 + 3.5 * kIn)});
+                {w.box(u, u + clear, outer, outer + b.one, z1, z1 + b.wideOf("1x4"))});
         }
         b.model.clear.push_back({"nests/swing", "nests", w.box(hole.u0, hole.u1, outer - t - (head - z0), outer - t, z0, head)});
     }
-    put("lip", "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(hole.u0, hole.u1, inner, inner + 0.75 * kIn, z1, z1 + 3.5 * kIn)});
-    put("ledger", "ledger", Form::lumber, "2x2", w.u, up, {w.box(hole.u0, hole.u1, face - 1.5 * kIn, face, z0 - 1.5 * kIn, z0)});
+    put("lip", "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(hole.u0, hole.u1, inner, inner + b.one, z1, z1 + b.wideOf("1x4"))});
+    put("ledger", "ledger", Form::lumber, "2x2", w.u, up, {w.box(hole.u0, hole.u1, face - b.two, face, z0 - b.two, z0)});
     // The lid lies on the ends, an eighth off the siding, and laps an inch past front and ends.
     const double thick = inMm(thicknessOf("ply-3/4")), fall = (high - low) / out;
     const double d0 = face - 0.125 * kIn, d1 = outer - t - kIn;
@@ -155,7 +158,7 @@ namespace {
 
 /// Loose boards between the stands, on cleats along them, with a lip inwards: they lift out to be scraped. `top` above the deck.
 void droppingsBoards(Builder& b, const WallFrame& w, const std::vector<double>& stands, double d0, double d1, double top) {
-    const double thick = inMm(thicknessOf("ply-1/2")), t = 1.5 * kIn, slack = kIn / 16, wall = b.wallDeep + 2.5 * kIn, sheet = 48 * kIn;
+    const double thick = inMm(thicknessOf("ply-1/2")), t = b.two, slack = kIn / 16, wall = b.wallDeep + 2.5 * kIn, sheet = 48 * kIn;
     const Vec3 up{0, 0, 1};
     const int parts = static_cast<int>(std::ceil((d1 - wall) / sheet - 1e-9));
     for (std::size_t i = 1; i < stands.size(); ++i) {
@@ -168,7 +171,7 @@ void droppingsBoards(Builder& b, const WallFrame& w, const std::vector<double>& 
             b.add(bay + "/" + std::to_string(k + 1), "droppings-board", "roosts", System::inside, Form::sheet, "ply-1/2", w.u, w.inward,
                   {w.box(u0 + slack, u1 - slack, wall + (d1 - wall) * k / parts, wall + (d1 - wall) * (k + 1) / parts, top - thick, top)});
         b.lumber(bay + "/lip", "droppings-lip", "roosts", System::inside, "1x3", w.u, up,
-                 w.box(u0 + slack, u1 - slack, d1, d1 + kOneBy, top - thick, top - thick + 2.5 * kIn));
+                 w.box(u0 + slack, u1 - slack, d1, d1 + b.one, top - thick, top - thick + b.wideOf("1x3")));
     }
 }
 
@@ -182,7 +185,7 @@ void splashPanels(Builder& b, const WallFrame& w, double low, double bars, doubl
     if (w.form == Form::mesh) return;
     const auto [from, to] = birdsAlong(b.s, w.side);
     const double e = inMm(to - liningThick(b.s)), d = b.wallDeep + inMm(liningThick(b.s)), thick = inMm(thicknessOf("wipe-1/8")),
-                 beside = 1.75 * kIn, least = 6 * kIn, sheet = 96 * kIn;
+                 beside = b.wideOf("1x2") + kIn / 4, least = 6 * kIn, sheet = 96 * kIn;
     const double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     double top = std::min(high, inMm(b.shell.underPlates(w.side, from, to - from)));
     std::vector<std::pair<double, double>> taken{{e, e}};
@@ -217,10 +220,11 @@ void splashPanels(Builder& b, const WallFrame& w, double low, double bars, doubl
 void roosts(Builder& b) {
     const auto& w = b.wall(b.s.choice("roost.wall"));
     const auto stock = b.s.choice("roost.stock");
-    const double bar = inMm(profile(stock)->wide), h = inMm(b.s.length("roost.height")), apart = inMm(b.s.length("roost.apart")),
+    const double bar = b.wideOf(stock), h = inMm(b.s.length("roost.height")), apart = inMm(b.s.length("roost.apart")),
                  step = inMm(b.s.length("roost.step"));
     const auto n = static_cast<int>(b.s.count("roost.count"));
     const bool boards = b.s.flag("roost.boards");
+    const double deep = b.wideOf("2x4");
     const auto [from, to] = birdsAlong(b.s, w.side);
     const double inside = b.wallDeep, u0 = inMm(from + roostClear(b.s)), u1 = inMm(to - roostClear(b.s));
     const double d0 = inside + 6 * kIn, d1 = inside + 12 * kIn + apart * (n - 1) + 6 * kIn;
@@ -235,9 +239,9 @@ void roosts(Builder& b) {
     const auto height = [&](int k) { return h + step * (n - 1 - k); };
     for (int k = 0; k < n; ++k)
         put("bar/" + std::to_string(k + 1), "roost", stock, w.u, w.inward,
-            w.box(u0, u1, depth(k) - bar / 2, depth(k) + bar / 2, height(k) - 1.5 * kIn, height(k)));
+            w.box(u0, u1, depth(k) - bar / 2, depth(k) + bar / 2, height(k) - b.two, height(k)));
     // Stands near both ends, at them where boards lie between, and at most 4 ft apart.
-    const double first = u0 + (boards ? 0 : 4 * kIn), last = u1 - 1.5 * kIn - (boards ? 0 : 4 * kIn);
+    const double first = u0 + (boards ? 0 : 4 * kIn), last = u1 - b.two - (boards ? 0 : 4 * kIn);
     const int bays = std::max(1, static_cast<int>(std::ceil((last - first) / (48 * kIn) - 1e-9)));
     std::vector<double> stands;
     for (int i = 0; i <= bays; ++i) {
@@ -246,24 +250,23 @@ void roosts(Builder& b) {
         const auto at = "stand/" + std::to_string(i + 1);
         const auto leg = [&](const std::string& which, double beside, double top) {
             const double d = foot < 0 ? std::max(beside, inMm(curbWide(b.s)) + kIn / 4) : beside;
-            put(at + "/leg/" + which, "roost-leg", foot < 0 ? "2x4pt" : "2x4", up, w.inward,
-                w.box(u, u + 1.5 * kIn, d, d + 3.5 * kIn, foot, top));
+            put(at + "/leg/" + which, "roost-leg", foot < 0 ? "2x4pt" : "2x4", up, w.inward, w.box(u, u + b.two, d, d + deep, foot, top));
         };
         if (step == 0) {
             // Bars lie on a rail, the rail on two legs.
-            put(at + "/rail", "roost-rail", "2x4", w.inward, up, w.box(u, u + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
-            leg("near", d0, h - 5 * kIn), leg("far", d1 - 3.5 * kIn, h - 5 * kIn);
+            put(at + "/rail", "roost-rail", "2x4", w.inward, up, w.box(u, u + b.two, d0, d1, h - b.two - deep, h - b.two));
+            leg("near", d0, h - b.two - deep), leg("far", d1 - deep, h - b.two - deep);
         } else {
             // A leg under each bar; a brace beside them, inwards from either end, holds them together.
-            for (int k = 0; k < n; ++k) leg(std::to_string(k + 1), depth(k) - 1.75 * kIn, height(k) - 1.5 * kIn);
-            const double beside = i == bays ? u - 1.5 * kIn : u + 1.5 * kIn;
-            put(at + "/brace", "roost-brace", "2x4", w.inward, up, w.box(beside, beside + 1.5 * kIn, d0, d1, h - 5 * kIn, h - 1.5 * kIn));
+            for (int k = 0; k < n; ++k) leg(std::to_string(k + 1), depth(k) - deep / 2, height(k) - b.two);
+            const double beside = i == bays ? u - b.two : u + b.two;
+            put(at + "/brace", "roost-brace", "2x4", w.inward, up, w.box(beside, beside + b.two, d0, d1, h - b.two - deep, h - b.two));
         }
     }
     if (b.s.flag("roost.lined")) splashPanels(b, w, h - 6 * kIn, height(0), height(0) + 18 * kIn);
     if (boards) droppingsBoards(b, w, stands, d0, d1, h - inMm(kBoardBelowRoost));
     // The drop zone: nobody feeds, nests or walks here.
-    b.model.clear.push_back({"roosts/zone", "roosts", w.box(u0, u1, inside + 2 * kIn, d1, h, height(0) + 12 * kIn)});
+    b.model.clear.push_back({"roosts/zone", "roosts", w.box(u0, u1, inside + 2 * b.one + kIn / 2, d1, h, height(0) + 12 * kIn)});
 }
 
 }  // namespace oiko

@@ -90,7 +90,7 @@ void wallFoam(Builder& b, const std::string& stock) {
 }
 
 void floorFoam(Builder& b, const std::string& stock) {
-    const double top = b.floor - inMm(b.shell.deck), thick = inMm(thicknessOf(stock)), foot = top - thick, flat = kOneBy;
+    const double top = b.floor - inMm(b.shell.deck), thick = inMm(thicknessOf(stock)), foot = top - thick, flat = b.one;
     std::vector<Bounds> taken;
     for (const auto& p : b.model.parts)
         if (p.system == System::floor && (p.role == "joist" || p.role == "rim" || p.role == "blocking")) {
@@ -101,7 +101,7 @@ void floorFoam(Builder& b, const std::string& stock) {
     const Vec3 along{0, 1, 0}, across{1, 0, 0};
     int n = 0;
     for (const auto& bay : bays({{0, 0, 0}, {b.wide, 0, b.deep}}, taken)) {
-        const double x0 = bay.low.x, x1 = bay.high.x, y0 = bay.low.z, y1 = bay.high.z, lie = 1.5 * kIn;
+        const double x0 = bay.low.x, x1 = bay.high.x, y0 = bay.low.z, y1 = bay.high.z, lie = b.wideOf("1x2");
         if (x1 - x0 < 2 * lie || y1 - y0 < 2 * kIn) continue;
         const auto id = "floor/foam/" + std::to_string(++n);
         b.add(id, "floor-foam", "floor frame", System::floor, Form::sheet, stock, along, across, {box({x0, y0, foot}, {x1, y1, top})});

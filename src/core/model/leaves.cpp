@@ -41,43 +41,43 @@ struct Fitter {
         if (kind == "split") {
             hingedLeaf("leaf/lower/", u0, u1, z0, part - gap, false, sheet, frame, form);
             hingedLeaf("leaf/upper/", u0, u1, part + gap, z1, false, sheet, frame, form);
-            board("leaf/upper/strip", "leaf-strip", "1x3", w.u, kUp, w.box(u0, u1, -out - kOneBy, -out, part - strip, part + strip));
+            board("leaf/upper/strip", "leaf-strip", "1x3", w.u, kUp, w.box(u0, u1, -out - b.one, -out, part - strip, part + strip));
         } else if (kind == "double") {
             hingedLeaf("leaf/left/", u0, middle - gap, z0, z1, false, sheet, frame, form);
             hingedLeaf("leaf/right/", middle + gap, u1, z0, z1, true, sheet, frame, form);
-            board("leaf/left/strip", "leaf-strip", "1x3", kUp, w.u, w.box(middle - strip, middle + strip, -out - kOneBy, -out, z0, z1));
+            board("leaf/left/strip", "leaf-strip", "1x3", kUp, w.u, w.box(middle - strip, middle + strip, -out - b.one, -out, z0, z1));
         } else {
             hingedLeaf("leaf/", u0, u1, z0, z1, false, sheet, frame, form, how);
         }
         // A wall of 2x2 leaves no play before them.
-        const double d0 = std::min(kOneBy + kIn / 16, b.wallDeep - kOneBy), d1 = std::min(d0 + 1.5 * kIn, b.wallDeep);
-        board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + kOneBy, d0, d1, h.z0, h.z1));
-        board("stop/right", "stop", "1x2", kUp, w.inward, w.box(h.u1 - kOneBy, h.u1, d0, d1, h.z0, h.z1));
-        board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + kOneBy, h.u1 - kOneBy, d0, d1, h.z1 - kOneBy, h.z1));
+        const double d0 = std::min(b.one + kIn / 16, b.wallDeep - b.one), d1 = std::min(d0 + 1.5 * kIn, b.wallDeep);
+        board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + b.one, d0, d1, h.z0, h.z1));
+        board("stop/right", "stop", "1x2", kUp, w.inward, w.box(h.u1 - b.one, h.u1, d0, d1, h.z0, h.z1));
+        board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + b.one, h.u1 - b.one, d0, d1, h.z1 - b.one, h.z1));
     }
 
     /// One leaf on a frame of flat boards behind it, hung on the trimmer at its left or its right.
     void hingedLeaf(const std::string& name, double u0, double u1, double z0, double z1, bool atRight, const std::string& sheet,
                     const std::string& frame, Form form, Joint::Kind how = Joint::Kind::hinged) {
-        const double wide = inMm(profile(frame)->wide);
+        const double wide = b.wideOf(frame);
         if (profile(sheet))
             boardedLeaf(name, sheet, frame, u0, u1, z0, z1);
         else
             put(name + "sheet", form == Form::mesh ? "leaf-mesh" : "leaf", form, sheet, kUp, w.u,
                 {w.box(u0, u1, -inMm(thicknessOf(sheet)), 0, z0, z1)});
-        board(name + "stile/left", "leaf-stile", frame, kUp, w.u, w.box(u0, u0 + wide, 0, kOneBy, z0, z1));
-        board(name + "stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, kOneBy, z0, z1));
+        board(name + "stile/left", "leaf-stile", frame, kUp, w.u, w.box(u0, u0 + wide, 0, b.one, z0, z1));
+        board(name + "stile/right", "leaf-stile", frame, kUp, w.u, w.box(u1 - wide, u1, 0, b.one, z0, z1));
         if (u1 - u0 - 2 * wide > 2 * kIn) {
-            board(name + "rail/bottom", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kOneBy, z0, z0 + wide));
+            board(name + "rail/bottom", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, b.one, z0, z0 + wide));
             if (z1 - z0 > 3 * wide)
-                board(name + "rail/top", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, kOneBy, z1 - wide, z1));
+                board(name + "rail/top", "leaf-rail", frame, w.u, kUp, w.box(u0 + wide, u1 - wide, 0, b.one, z1 - wide, z1));
             if (z1 - z0 > 48 * kIn)
                 board(name + "rail/middle", "leaf-rail", frame, w.u, kUp,
-                      w.box(u0 + wide, u1 - wide, 0, kOneBy, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
+                      w.box(u0 + wide, u1 - wide, 0, b.one, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
         }
         const std::string side = atRight ? "right" : "left";
         b.join(h.row + "/" + name + (profile(sheet) ? "stile/" + side : "sheet"),
-               w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - kTwoBy), how, kGap);
+               w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - b.two), how, kGap);
     }
 
     /// A unit in its frame, flush with the siding, packed an eighth of an inch all round and screwed to the trimmers.
@@ -90,21 +90,21 @@ struct Fitter {
              w.box(u1 - bar, u1, d0, d1, z0 + bar, z1 - bar)});
         put("unit/light", "window-light", Form::block, stock, w.u, kUp,
             {w.box(u0 + bar, u1 - bar, glass, glass + kIn / 2, z0 + bar, z1 - bar)});
-        b.join(h.row + "/unit", w.side + "/trimmer/" + tenths(h.u0 - kTwoBy), Joint::Kind::fastened, kGap);
+        b.join(h.row + "/unit", w.side + "/trimmer/" + tenths(h.u0 - b.two), Joint::Kind::fastened, kGap);
     }
 
     /// Two panes that lap in the middle, each in a channel between upright strips at sill and head; one slides behind the other.
     void slidingPanes() {
-        const double channel = 0.3125 * kIn, thick = inMm(thicknessOf("clear-1/4")), high = 1.5 * kIn, play = kIn / 16;
+        const double channel = 0.3125 * kIn, thick = inMm(thicknessOf("clear-1/4")), high = b.wideOf("1x2"), play = kIn / 16;
         const double middle = (h.u0 + h.u1) / 2, lap = 0.75 * kIn;
         for (int k = 0; k < 3; ++k) {
-            const double d = k * (kOneBy + channel);
+            const double d = k * (b.one + channel);
             const auto n = std::to_string(k + 1);
-            board("track/sill/" + n, "window-track", "1x2", w.u, kUp, w.box(h.u0, h.u1, d, d + kOneBy, h.z0, h.z0 + high));
-            board("track/head/" + n, "window-track", "1x2", w.u, kUp, w.box(h.u0, h.u1, d, d + kOneBy, h.z1 - high, h.z1));
+            board("track/sill/" + n, "window-track", "1x2", w.u, kUp, w.box(h.u0, h.u1, d, d + b.one, h.z0, h.z0 + high));
+            board("track/head/" + n, "window-track", "1x2", w.u, kUp, w.box(h.u0, h.u1, d, d + b.one, h.z1 - high, h.z1));
         }
         for (const bool right : {false, true}) {
-            const double d = (right ? 2 * kOneBy + channel : kOneBy) + (channel - thick) / 2;
+            const double d = (right ? 2 * b.one + channel : b.one) + (channel - thick) / 2;
             put(std::string{"leaf/pane/"} + (right ? "right" : "left"), "leaf-pane", Form::sheet, "clear-1/4", kUp, w.u,
                 {w.box(right ? middle - lap : h.u0 + play, right ? h.u1 - play : middle + lap, d, d + thick, h.z0, h.z1 - kGap)});
         }
@@ -115,7 +115,7 @@ struct Fitter {
     void boardedLeaf(const std::string& name, const std::string& stock, const std::string& frame, double u0, double u1, double z0,
                      double z1) {
         const auto& kind = oiko::skin(b.s.choice("skin.kind"));
-        const double lap = inMm(kind.lap), seen = inMm(profile(stock)->wide) - lap, t = b.skinThick,
+        const double lap = inMm(kind.lap), seen = b.wideOf(stock) - lap, t = b.skinThick,
                      rest = std::fmod(kind.upright() ? u1 - u0 : z1 - z0, seen), first = rest > kSameMm && rest < kIn ? seen / 2 : seen;
         int n = 0;
         if (kind.upright())
@@ -129,11 +129,11 @@ struct Fitter {
             put(name + "board/" + std::to_string(n + 1), "leaf", Form::lumber, stock, w.u, kUp, std::move(solids));
             ++n;
         }
-        const double wide = inMm(profile(frame)->wide), foot = z0 + wide, head = z1 - wide, inA = u0 + wide, inE = u1 - wide;
+        const double wide = b.wideOf(frame), foot = z0 + wide, head = z1 - wide, inA = u0 + wide, inE = u1 - wide;
         const double top = z1 - z0 > 48 * kIn ? (z0 + z1 - wide) / 2 : head;
         if (inE - inA < 6 * kIn || top - foot < 6 * kIn) return;
         const Vec3 dir = unit(w.u * (inE - inA) + kUp * (top - foot)), across = unit(w.u * -(top - foot) + kUp * (inE - inA));
-        auto brace = w.box(inA, inE, 0, kOneBy, foot, top);
+        auto brace = w.box(inA, inE, 0, b.one, foot, top);
         const Vec3 middle = centroid(brace);
         brace = cut(cut(brace, Plane::through(middle + across * (wide / 2), across)),
                     Plane::through(middle + across * (-wide / 2), across * -1));
@@ -141,11 +141,11 @@ struct Fitter {
     }
 
     void mesh() {
-        const double lap = 1.5 * kIn, d0 = b.wallDeep + lining(), d1 = d0 + kIn / 16;
+        const double lap = b.wideOf("1x2"), d0 = b.wallDeep + lining(), d1 = d0 + kIn / 16;
         const auto kind = b.s.choice("mesh.kind");
         put("mesh", "window-mesh", Form::mesh, kind, w.u, kUp, {w.box(h.u0 - lap, h.u1 + lap, d0, d1, h.z0 - lap, h.z1 + lap)});
         const auto batten = [&](const char* name, Vec3 along, Vec3 across, double u0, double u1, double z0, double z1) {
-            board(std::string{"batten/"} + name, "batten", "1x2", along, across, w.box(u0, u1, d1, d1 + kOneBy, z0, z1));
+            board(std::string{"batten/"} + name, "batten", "1x2", along, across, w.box(u0, u1, d1, d1 + b.one, z0, z1));
         };
         batten("left", kUp, w.u, h.u0 - lap, h.u0, h.z0 - lap, h.z1 + lap);
         batten("right", kUp, w.u, h.u1, h.u1 + lap, h.z0 - lap, h.z1 + lap);
@@ -162,16 +162,17 @@ struct Fitter {
             return ramp();
         }
         if (rampDoor(b.s, h.row)) return rampLeaf();
-        const double slot = kIn / 16, u0 = h.u0 - lap, u1 = h.u1 + lap, z0 = h.z0 - 0.5 * kIn;
+        const double slot = kIn / 16, wide = b.wideOf("1x2"), keeper = b.wideOf("1x3"), u0 = h.u0 - lap, u1 = h.u1 + lap,
+                     z0 = h.z0 - 0.5 * kIn;
         const double roof = inMm(b.shell.underPlates(w.side, mm(h.u0 - 3 * kIn), mm(h.u1 - h.u0 + 6 * kIn)));
         const double height = h.z1 - h.z0 + 1.25 * kIn, top = std::min(z0 + 2 * height, roof);
         put("leaf/sheet", "pop-leaf", Form::sheet, "ply-1/2", kUp, w.u, {w.box(u0, u1, d0, d0 + leafThick, z0, z0 + height)});
         for (const bool right : {false, true}) {
             const std::string end = right ? "right" : "left";
-            const double a = right ? u1 + slot : u0 - slot - 1.5 * kIn;
-            board("track/" + end, "track", "1x2", kUp, w.u, w.box(a, a + 1.5 * kIn, d0, d0 + kOneBy, z0, top));
-            const double c = right ? u1 + slot + 1.5 * kIn - 2.5 * kIn : a;
-            board("keeper/" + end, "track", "1x3", kUp, w.u, w.box(c, c + 2.5 * kIn, d0 + kOneBy, d0 + 2 * kOneBy, z0, top));
+            const double a = right ? u1 + slot : u0 - slot - wide;
+            board("track/" + end, "track", "1x2", kUp, w.u, w.box(a, a + wide, d0, d0 + b.one, z0, top));
+            const double c = right ? u1 + slot + wide - keeper : a;
+            board("keeper/" + end, "track", "1x3", kUp, w.u, w.box(c, c + keeper, d0 + b.one, d0 + 2 * b.one, z0, top));
         }
         b.join(h.row + "/leaf/sheet", h.row + "/track/left", Joint::Kind::slides, slot);
         ramp();
@@ -179,20 +180,20 @@ struct Fitter {
 
     /// Shut it stands against the casings, its rungs between them; let down on its cord it is the ramp.
     void rampLeaf() {
-        const double thick = inMm(thicknessOf("ply-1/2")), lap = kIn, d = -w.skin - kOneBy, tall = inMm(rampDoorTall(b.s, h.row)),
+        const double thick = inMm(thicknessOf("ply-1/2")), lap = kIn, d = -w.skin - b.one, tall = inMm(rampDoorTall(b.s, h.row)),
                      z0 = h.z0 - inMm(kRampDoorFoot), z1 = z0 + tall;
         put("leaf/sheet", "pop-leaf", Form::sheet, "ply-1/2", kUp, w.u, {w.box(h.u0 - lap, h.u1 + lap, d - thick, d, z0, z1)});
+        const double wide = b.wideOf("1x2");
         int n = 0;
-        for (double z = z0 + 3 * kIn; z + 1.5 * kIn < z1 - 2.5 * kIn - kGap; z += 6 * kIn)
-            board("rung/" + std::to_string(++n), "rung", "1x2", w.u, kUp, w.box(h.u0 + kGap, h.u1 - kGap, d, d + kOneBy, z, z + 1.5 * kIn));
+        for (double z = z0 + 3 * kIn; z + wide < z1 - b.wideOf("1x3") - kGap; z += 6 * kIn)
+            board("rung/" + std::to_string(++n), "rung", "1x2", w.u, kUp, w.box(h.u0 + kGap, h.u1 - kGap, d, d + b.one, z, z + wide));
         b.join(h.row + "/leaf/sheet", h.row + "/casing/sill", Joint::Kind::hinged, 0);
         b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0 - lap, h.u1 + lap, d - thick - tall, d - thick - kGap, z0, z1)});
     }
 
     void ramp() {
         const double angle = inRadians(b.s.angle(h.row + ".ramp")), tangent = std::tan(angle), thick = inMm(thicknessOf("ply-1/2"));
-        const double start = w.skin + kOneBy + kGap, top = h.z0,
-                     beside = b.ground.highest(b.outside(w, h.u0, h.u1, start, start)) - b.floor;
+        const double start = w.skin + b.one + kGap, top = h.z0, beside = b.ground.highest(b.outside(w, h.u0, h.u1, start, start)) - b.floor;
         const auto lie = rampLie(b.s, h.row);
         const double drop = thick / std::cos(angle), run = (top - beside) / (tangent + lie.rises),
                      heel = (top - drop - beside) / (tangent + lie.rises);
@@ -201,11 +202,11 @@ struct Fitter {
         const Vec3 down = unit(w.inward * -std::cos(angle) + Vec3{0, 0, -std::sin(angle)}),
                    normal = unit(w.inward * -std::sin(angle) + Vec3{0, 0, std::cos(angle)});
         put("ramp", "ramp", Form::sheet, "ply-1/2", down, w.u, {prism(outline, w.u * (h.u1 - h.u0))});
-        const double length = run / std::cos(angle);
+        const double length = run / std::cos(angle), wide = b.wideOf("1x2");
         int n = 0;
         for (double q = 3 * kIn; q < length - 3 * kIn; q += 6 * kIn) {
             const Vec3 foot = at(0, top) + down * q;
-            const Vec3 rung[] = {foot, foot + down * (1.5 * kIn), foot + down * (1.5 * kIn) + normal * kOneBy, foot + normal * kOneBy};
+            const Vec3 rung[] = {foot, foot + down * wide, foot + down * wide + normal * b.one, foot + normal * b.one};
             board("rung/" + std::to_string(++n), "rung", "1x2", w.u, down, prism(rung, w.u * (h.u1 - h.u0)));
         }
         b.join(h.row + "/ramp", w.side + "/sill/" + tenths(h.u0), Joint::Kind::hangs, start);
@@ -245,7 +246,7 @@ void leaves(Builder& b) {
             }
             if (h.kind == "people_door" || h.kind == "clean_out") {
                 // The quarter circle of the swing, as the square it lies in.
-                const double r = (h.u1 - h.u0) / (b.s.choice(h.row + ".leaf") == "double" ? 2 : 1), out = w.skin + kOneBy;
+                const double r = (h.u1 - h.u0) / (b.s.choice(h.row + ".leaf") == "double" ? 2 : 1), out = w.skin + b.one;
                 b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0, h.u1, -out - r, -out - kGap, h.z0 + kGap, h.z1)});
             }
         }

@@ -8,8 +8,7 @@
 namespace oiko {
 namespace {
 
-constexpr double kClear = kIn;       ///< battens end so far from the ground and from the roof
-constexpr double kWide = 1.5 * kIn;  ///< of a batten, a 1x2
+constexpr double kClear = kIn;  ///< battens end so far from the ground and from the roof
 constexpr double kShort = 2 * kIn;
 
 }  // namespace
@@ -18,6 +17,7 @@ bool Runner::roomOutside(const Side& s) const { return !s.passage && s.name != "
 
 void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>& seams) {
     if (b.s.choice("mesh.edge") != "battens" || !roomOutside(s)) return;
+    const double wide = b.wideOf("1x2");
     const bool gated = gate.side == s.name, doubled = b.s.flag("mesh.double");
     // The second mesh lies before the lowest strip, the battens over both.
     const auto face = [&](std::size_t strip) { return kMesh * (doubled && strip == 0 ? 2 : 1); };
@@ -28,34 +28,34 @@ void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>&
     };
     // Upright ones on the posts and on the stud that the gate shuts against; the outermost at the very ends.
     std::vector<double> starts;
-    for (const double p : s.posts) starts.push_back(p + (kP - kWide) / 2);
-    starts.front() = 0, starts.back() = s.span() - kWide;
+    for (const double p : s.posts) starts.push_back(p + (b.post - wide) / 2);
+    starts.front() = 0, starts.back() = s.span() - wide;
     if (gated) starts.push_back(gate.from + gate.width + 0.25 * kIn);
     std::ranges::sort(starts);
     // Under a ridge one stands on the post that carries it; the ridge board passes through there.
-    const auto clear = [&](double x) { return std::ranges::none_of(s.holes, [&](const Hole& h) { return h.u0 < x + kWide && h.u1 > x; }); };
+    const auto clear = [&](double x) { return std::ranges::none_of(s.holes, [&](const Hole& h) { return h.u0 < x + wide && h.u1 > x; }); };
     // Boards carry a deck's edge out past the end rafters there: battens stay below them.
     const bool lookouts = place.shared && s.under && roofCover(coverOf(b.s)).decked;
     const auto& end = lookouts ? s.under : s.top;
     int n = 0;
     for (const double x : starts) {
         ++n;
-        double head = std::min(end(x), end(x + kWide)) - kClear;
+        double head = std::min(end(x), end(x + wide)) - kClear;
         for (const auto& h : s.holes)
             if (!clear(x)) head = std::min(head, h.z0);
-        double from = highest(s, x, x + kWide) + kClear;
+        double from = highest(s, x, x + wide) + kClear;
         for (std::size_t i = 0; i <= seams.size(); ++i) {
             const double to = i < seams.size() ? std::min(seams[i], head) : head;
             if (to - from >= kShort)
                 board("post/" + std::to_string(n) + "/" + std::to_string(i + 1), up, s.frame.u,
-                      s.slab(x, x + kWide, face(i), face(i) + kOneBy, from, to));
+                      s.slab(x, x + wide, face(i), face(i) + b.one, from, to));
             from = std::max(from, to);
         }
     }
     // Level or sloping ones between them: over the rails, and along the top.
     const auto between = [&](const std::string& name, double low, double high, const std::function<double(double)>& z) {
         for (std::size_t i = 1; i < starts.size(); ++i) {
-            const double a = starts[i - 1] + kWide, e = starts[i];
+            const double a = starts[i - 1] + wide, e = starts[i];
             if (e - a < kShort ||
                 (gated && a < gate.from + gate.width && e > gate.from && z(a) + low < gate.height + (gate.head ? 4 : 0.25) * kIn))
                 continue;
@@ -64,14 +64,14 @@ void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>&
             const auto at = [&](double x, double over) { return s.frame.at(x, p, z(x) + over); };
             const Vec3 outline[] = {at(a, low), at(e, low), at(e, high), at(a, high)};
             const auto along = unit(at(e, low) - at(a, low));
-            board(name + "/" + std::to_string(i), along, unit(cross(cross(along, up), along)), prism(outline, s.frame.inward * kOneBy));
+            board(name + "/" + std::to_string(i), along, unit(cross(cross(along, up), along)), prism(outline, s.frame.inward * b.one));
         }
     };
-    between("ground", kClear, kClear + kWide, [&](double x) { return b.ground.under(s.frame.at(x, 0, 0)); });
+    between("ground", kClear, kClear + wide, [&](double x) { return b.ground.under(s.frame.at(x, 0, 0)); });
     for (std::size_t k = 0; k < seams.size(); ++k)
-        if (seams[k] + kP / 2 < s.railsBelow && seams[k] + kWide < std::min(s.top(0), s.top(s.span())) - kClear - kWide)
-            between("seam/" + std::to_string(k + 1), 0, kWide / 2 + kIn / 4, [&](double) { return seams[k]; });
-    if (!lookouts) between("top", -kClear - kWide, -kClear, s.top);
+        if (seams[k] + b.post / 2 < s.railsBelow && seams[k] + wide < std::min(s.top(0), s.top(s.span())) - kClear - wide)
+            between("seam/" + std::to_string(k + 1), 0, wide / 2 + kIn / 4, [&](double) { return seams[k]; });
+    if (!lookouts) between("top", -kClear - wide, -kClear, s.top);
 }
 
 void Runner::force(const Side& s, const std::vector<Hole>& holes, double foot, double seam, double tallest) {

@@ -9,7 +9,6 @@
 namespace oiko {
 namespace {
 
-constexpr double kT = 1.5 * kIn;
 constexpr double kCapLeg = 6;  ///< in of a ridge cap on either slope
 
 /// What a strip can be cut to.
@@ -20,9 +19,9 @@ Length longestRoll(std::string_view stock) {
 }
 
 /// The narrowest 2x that is at least this wide; the widest when none is.
-std::string boardAtLeast(double width) {
+std::string boardAtLeast(const Builder& b, double width) {
     for (const auto p : {"2x4", "2x6", "2x8", "2x10"})
-        if (inMm(profile(p)->wide) >= width - kSameMm) return p;
+        if (b.wideOf(p) >= width - kSameMm) return p;
     return "2x12";
 }
 
@@ -33,7 +32,7 @@ struct Covering {
     std::string name;  ///< "" of a single slope, "front/" or "back/" in the shell's frame
     double plate = b.wallDeep, c = slope.cosine(), eave = slope.span + b.overhang, x0 = -b.before - b.rake, x1 = b.wide + b.past + b.rake;
     const RoofCover& cover = roofCover(coverOf(b.s));
-    double lift = cover.decked ? 0 : inMm(kPurlin);  ///< what lies under the cover's own boards: purlins
+    double lift = cover.decked ? 0 : b.two;  ///< what lies under the cover's own boards: purlins
     Vec3 down = unit({0, slope.toBack ? 1.0 : -1.0, -slope.rise}), normal = unit({0, slope.toBack ? slope.rise : -slope.rise, 1});
     double length = (eave - slope.start) / c;  ///< of the rafters' top edge
 
@@ -53,28 +52,31 @@ struct Covering {
         const auto stock = b.s.choice("roof.rafter");
         if (indoors(b.s)) {
             for (const double x : xs)
-                put("joist", tenths(x), "ceiling-joist", stock, down, normal, {lying(0, length, x, x + kT, -b.rafterDeep, b.rafterDeep)});
+                put("joist", tenths(x), "ceiling-joist", stock, down, normal,
+                    {lying(0, length, x, x + b.two, -b.rafterDeep, b.rafterDeep)});
             return;
         }
         const double seat = inMm(slope.seat);
         std::vector<Seat> seats{{slope.span - seat, slope.span, inMm(slope.eave)}};
         if (!b.shell.gable()) seats.push_back({plate - seat, plate, inMm(b.shell.otherWall())});
         const auto solids = [&](double x, std::vector<Seat> on) {
-            return rafterSolids({x, kT, b.rafterDeep, slope.rise, slope.under0, slope.start, eave, std::move(on)});
+            return rafterSolids({x, b.two, b.rafterDeep, slope.rise, slope.under0, slope.start, eave, std::move(on)});
         };
         for (const double x : xs) put("rafter", tenths(x), "rafter", stock, down, normal, solids(x, seats));
-        for (const double x : {x0, x1 - kT}) put("fly-rafter", x < 0 ? "left" : "right", "fly-rafter", stock, down, normal, solids(x, {}));
+        for (const double x : {x0, x1 - b.two})
+            put("fly-rafter", x < 0 ? "left" : "right", "fly-rafter", stock, down, normal, solids(x, {}));
     }
 
     /// Over the plates' outer faces, up to the rafters' tops.
     void blocks(const std::vector<double>& xs, bool high) {
-        const double v0 = high ? 0 : slope.span - kT, foot = inMm(high ? b.shell.otherWall() : slope.eave), height = over(v0 + kT) - foot;
-        const auto board = boardAtLeast(height);
-        const double most = std::min(height, inMm(profile(board)->wide));
+        const double v0 = high ? 0 : slope.span - b.two, foot = inMm(high ? b.shell.otherWall() : slope.eave),
+                     height = over(v0 + b.two) - foot;
+        const auto board = boardAtLeast(b, height);
+        const double most = std::min(height, b.wideOf(board));
         for (std::size_t i = 1; i < xs.size(); ++i)
-            if (xs[i] - xs[i - 1] - kT >= 2 * kIn - kSameMm)
+            if (xs[i] - xs[i - 1] - b.two >= 2 * kIn - kSameMm)
                 put("block", (high ? "high/" : "low/") + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
-                    {box({xs[i - 1] + kT, v0, foot}, {xs[i], v0 + kT, foot + most})});
+                    {box({xs[i - 1] + b.two, v0, foot}, {xs[i], v0 + b.two, foot + most})});
     }
 
     /// A member along the roof, in boards that meet over rafters; `solid` gives it between two places.
@@ -82,7 +84,7 @@ struct Covering {
     void along(const std::string& kind, const std::string& tag, const std::string& stock, Vec3 across, const std::vector<double>& xs,
                const F& solid, double first = 1e9) {
         std::vector<double> middles;
-        for (const double x : xs) middles.push_back(x + kT / 2);
+        for (const double x : xs) middles.push_back(x + b.two / 2);
         const auto ends = boardEnds(b.s, x0, x1, middles, first);
         for (std::size_t i = 1; i < ends.size(); ++i)
             put(kind, tag + (ends.size() > 2 ? "/" + std::to_string(i) : ""), kind, stock, {1, 0, 0}, across,
@@ -91,11 +93,11 @@ struct Covering {
 
     /// Both edges, one over each wall to close the slot above its blocks, the rest at most 24 in apart.
     void purlins(const std::vector<double>& xs) {
-        const double wide = 3.5 * kIn;
+        const double wide = b.wideOf("2x4");
         const auto at = [&](double v) { return (v - slope.start) / c - wide / 2; };
-        const double lean = kT * slope.rise;  // the lowest's top edge leans out: it starts so much higher that the fascia goes on plumb
-        const double first = b.shell.gable() ? 0 : std::max(at(kT / 2), wide),
-                     last = std::min(at(slope.span - kT / 2), length - 2 * wide - lean);
+        const double lean = b.two * slope.rise;  // the lowest's top edge leans out: it starts so much higher that the fascia goes on plumb
+        const double first = b.shell.gable() ? 0 : std::max(at(b.two / 2), wide),
+                     last = std::min(at(slope.span - b.two / 2), length - 2 * wide - lean);
         std::vector<double> starts{0};
         if (first > 0) starts.push_back(first);
         const int bays = std::max(1, static_cast<int>(std::ceil((last - first) / (24 * kIn) - 1e-9)));
@@ -104,17 +106,17 @@ struct Covering {
         for (std::size_t i = 0; i < starts.size(); ++i)
             along(
                 "purlin", std::to_string(i + 1), "2x4", down, xs,
-                [&](double a, double e) { return lying(starts[i], starts[i] + wide, a, e, 0, kT); }, i % 2 == 0 ? 1e9 : 96 * kIn);
+                [&](double a, double e) { return lying(starts[i], starts[i] + wide, a, e, 0, b.two); }, i % 2 == 0 ? 1e9 : 96 * kIn);
         // Over the end walls the purlins leave slots under the panels, as high as they are thick; at the ends of a run under this roof too.
         for (std::size_t i = 1; i < starts.size(); ++i) {
             const double q0 = starts[i - 1] + wide, q1 = starts[i], v0 = slope.start + q0 * c, v1 = slope.start + q1 * c;
             if (q1 - q0 < 2 * kIn || v0 > slope.span || v1 < 0) continue;
             const auto filler = [&](const char* end, double x) {
-                put("filler", std::to_string(i) + end, "filler", "2x2", down, {1, 0, 0}, {lying(q0, q1, x, x + kT, 0, kT)});
+                put("filler", std::to_string(i) + end, "filler", "2x2", down, {1, 0, 0}, {lying(q0, q1, x, x + b.two, 0, b.two)});
             };
-            filler("/left", 0), filler("/right", b.wide - kT);
+            filler("/left", 0), filler("/right", b.wide - b.two);
             if (b.before > 0) filler("/before", -b.before);
-            if (b.past > 0) filler("/past", b.wide + b.past - kT);
+            if (b.past > 0) filler("/past", b.wide + b.past - b.two);
         }
     }
 
@@ -129,7 +131,7 @@ struct Covering {
             double to = x1;
             if (x1 - from > 48 * kIn + kSameMm)
                 for (const double x : xs)
-                    if (x + kT / 2 <= from + 48 * kIn + kSameMm && x + kT < x1 - kSameMm) to = x + kT / 2;
+                    if (x + b.two / 2 <= from + 48 * kIn + kSameMm && x + b.two < x1 - kSameMm) to = x + b.two / 2;
             for (int row = 0; row < rows; ++row)
                 put("ceiling", std::to_string(strip + 1) + (rows > 1 ? "/" + std::to_string(row + 1) : ""),
                     mesh ? "ceiling-mesh" : "ceiling-sheet", stock, down, {1, 0, 0},
@@ -141,14 +143,14 @@ struct Covering {
 
     void fascia(bool high, const std::vector<double>& xs) {
         const std::string board = b.s.choice("roof.rafter") == "2x4" ? "2x6" : "2x8";
-        const double v0 = high ? slope.start - kT : eave, base = over(high ? slope.start : eave + kT) + lift / c;
+        const double v0 = high ? slope.start - b.two : eave, base = over(high ? slope.start : eave + b.two) + lift / c;
         along("fascia", high ? "high" : "low", board, {0, 0, 1}, xs, [&](double a, double e) {
-            return box({a, v0, base - inMm(profile(board)->wide)}, {e, v0 + kT, base});
+            return box({a, v0, base - b.wideOf(board)}, {e, v0 + b.two, base});
         });
     }
 
     void panels() {
-        const double wide = inMm(ofProfile(catalog(), cover.stock).front()->a), drip = kIn, beyond = kT / c + drip;
+        const double wide = inMm(ofProfile(catalog(), cover.stock).front()->a), drip = kIn, beyond = b.two / c + drip;
         // At a ridge the panels end at the uppermost purlin's edge, under the cap.
         const double q0 = b.shell.gable() ? 0 : -beyond, q1 = length + beyond;
         int n = 0;
@@ -159,25 +161,25 @@ struct Covering {
 
     /// Boards on edge between the end rafters and the fly rafters, under the deck, at most 24 in apart; clear of the corner boards.
     void lookouts() {
-        const double deep = inMm(profile("2x4")->wide);
+        const double deep = b.wideOf("2x4");
         // The steeper, the farther their lower edges lean back towards the upper corner board.
-        const double q0 = (std::max(0.0, slope.start) - slope.start) / c + std::max(6 * kIn, 3.5 * kIn / c + deep * slope.rise),
+        const double q0 = (std::max(0.0, slope.start) - slope.start) / c + std::max(6 * kIn, b.wideOf("1x4") / c + deep * slope.rise),
                      q1 = (slope.span - slope.start) / c - 7 * kIn;
         const int bays = std::max(1, static_cast<int>(std::ceil((q1 - q0) / (24 * kIn) - 1e-9)));
         for (int i = 0; i <= bays; ++i) {
             const double q = q0 + (q1 - q0) * i / bays;
             for (const bool right : {false, true})
                 put("lookout", std::to_string(i + 1) + (right ? "/right" : "/left"), "lookout", "2x4", {1, 0, 0}, normal,
-                    {lying(q, q + kT, right ? x1 - b.rake + (b.past > 0 ? kIn / 16 : b.walls[1].skin) : x0 + kT,
-                           right ? x1 - kT : x0 + b.rake - (b.before > 0 ? kIn / 16 : b.walls[3].skin), -deep, deep)});
+                    {lying(q, q + b.two, right ? x1 - b.rake + (b.past > 0 ? kIn / 16 : b.walls[1].skin) : x0 + b.two,
+                           right ? x1 - b.two : x0 + b.rake - (b.before > 0 ? kIn / 16 : b.walls[3].skin), -deep, deep)});
         }
     }
 
     /// Sheets along the eave, joints over rafters and staggered by rows; then underlayment and the cover, from the eave upwards.
     void deck(const std::vector<double>& xs) {
         const auto sheet = b.s.choice("roof.deck");
-        const double thick = inMm(thicknessOf(sheet)), felt = inMm(thicknessOf("felt")), q0 = b.shell.gable() ? 0 : -kT / c,
-                     q1 = length + kT / c;
+        const double thick = inMm(thicknessOf(sheet)), felt = inMm(thicknessOf("felt")), q0 = b.shell.gable() ? 0 : -b.two / c,
+                     q1 = length + b.two / c;
         const double total = q1 - q0, least = 4 * kIn, row = 48 * kIn, half = 24 * kIn;
         std::vector<double> rows{q1};
         const double rest = std::fmod(total, row);
@@ -194,7 +196,7 @@ struct Covering {
                     // The last rafter's middle within reach that leaves the last sheet two rafters to lie on.
                     to = from;
                     for (const double x : xs)
-                        if (const double joint = x + kT / 2; joint > from + kSameMm && joint <= from + most && x1 - joint >= 30 * kIn)
+                        if (const double joint = x + b.two / 2; joint > from + kSameMm && joint <= from + most && x1 - joint >= 30 * kIn)
                             to = joint;
                     if (to == from) to = std::min(from + most, x1);
                 }
@@ -241,7 +243,7 @@ struct Covering {
                 put("drip-edge", tag + "/" + std::to_string(++n), "drip-edge", "drip-edge", axis, across,
                     {solid(at, std::min(at + sold, to))}, Form::trim);
         };
-        const double low = eave + kT, foot = over(low) - leg, high = slope.start - kT;
+        const double low = eave + b.two, foot = over(low) - leg, high = slope.start - b.two;
         along("low", x0, x1, {1, 0, 0}, {0, 0, 1}, [&](double a, double e) { return box({a, low, foot}, {e, low + thick, foot + leg}); });
         if (!b.shell.gable())
             along("high", x0, x1, {1, 0, 0}, {0, 0, 1}, [&](double a, double e) {
@@ -263,7 +265,7 @@ struct Covering {
 void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>& ties) {
     const double y = b.shell.slopes[0].y0, half = inMm(b.shell.ridgeThick) / 2, x0 = -b.before - b.rake, x1 = b.wide + b.past + b.rake;
     std::vector<double> middles;
-    for (const double x : xs) middles.push_back(x + kT / 2);
+    for (const double x : xs) middles.push_back(x + b.two / 2);
     const auto ends = boardEnds(b.s, x0, x1, middles);
     for (std::size_t i = 1; i < ends.size(); ++i)
         b.lumber("roof/ridge" + (ends.size() > 2 ? "/" + std::to_string(i) : std::string{}), "ridge", "roof", System::roof,
@@ -272,7 +274,7 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
     const double foot = b.floor + inMm(std::max(b.shell.lowWall(), b.shell.otherWall()));
     for (const double x : ties) {
         // Between the blocks over both walls' outer faces.
-        auto tie = box({x, kT, foot}, {x + kT, b.deep - kT, foot + inMm(kTieDeep)});
+        auto tie = box({x, b.two, foot}, {x + b.two, b.deep - b.two, foot + inMm(tieDeep(b.shell))});
         tie = cut(cut(tie, b.belowTop(0)), b.belowTop(b.deep));
         b.lumber("roof/tie/" + tenths(x), "rafter-tie", "roof", System::roof, "2x4", {0, 1, 0}, {0, 0, 1}, std::move(tie));
     }
@@ -284,7 +286,7 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
                                            : inMm(longestRoll(cover.stock) - kEndLap),
                  leg = kCapLeg * kIn, thick = inMm(thicknessOf(stock));
     const double lift = cover.decked ? inMm(thicknessOf(b.s.choice("roof.deck")) + thicknessOf("felt") + thicknessOf(cover.stock))
-                                     : kT + inMm(thicknessOf(cover.stock));
+                                     : b.two + inMm(thicknessOf(cover.stock));
     int n = 0;
     for (double x = x0; x < x1 - kSameMm; x += sold) {
         std::vector<Solid> legs;
@@ -309,19 +311,19 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
 void roofFrame(Builder& b) {
     const double spacing = inMm(readLength(b.s.choice("roof.spacing"), Units::imperial).value());
     // Over the coop and, on layouts of their own, over the runs that the roof goes on over; a pair stands beside either end wall there.
-    auto xs = raftersOver(b.wide, spacing);
-    auto ties = tiesBeside(xs, b.wide, b.wallDeep);
+    auto xs = raftersOver(b.wide, spacing, b.two);
+    auto ties = tiesBeside(xs, b.wide, b.wallDeep, b.two);
     const double off = inMm(runOffset(b.s));
     // Over a run the outermost pair needs none either: a post carries its ridge, and it pushes nothing outwards.
     for (const bool past : {false, true}) {
         const double length = (past ? b.past : b.before) - off;
         if (length <= 0) continue;
-        const auto starts = blockable(layout(0, length, spacing));
+        const auto starts = blockable(layout(0, length, spacing, b.two), b.two);
         const double from = past ? b.wide + off : -off, way = past ? 1 : -1;
-        const auto left = [&](double x) { return past ? from + x : from - x - kT; };
+        const auto left = [&](double x) { return past ? from + x : from - x - b.two; };
         for (std::size_t i = 0; i < starts.size(); ++i) {
             xs.push_back(left(starts[i]));
-            if (i + 1 < starts.size() && starts[i] + 2 * kT <= length - inMm(kPost)) ties.push_back(xs.back() + way * kT);
+            if (i + 1 < starts.size() && starts[i] + 2 * b.two <= length - b.post) ties.push_back(xs.back() + way * b.two);
         }
     }
     std::ranges::sort(xs);

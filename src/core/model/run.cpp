@@ -19,7 +19,7 @@ struct OwnRoof final : Runner {
         : Runner{builder, key},
           high{inMm(runHeight(b.s, place))},
           rise{std::tan(inRadians(b.s.angle(row + ".pitch")))},
-          low{high - rise * (length - kP)} {}
+          low{high - rise * (length - b.post)} {}
 
     /// Where a member over the run's width is parted, over supports so wide.
     std::vector<double> joints(const std::vector<double>& supports, double supportWide, double first = 1e9) const {
@@ -43,24 +43,24 @@ struct OwnRoof final : Runner {
         std::vector<std::pair<double, double>> taken;
         // A corner board laps the siding by its width, less what stands round the corner.
         const auto corner = [&](int turn) {
-            return (w.sloping ? 3.5 : 2.75) * kIn - b.walls[static_cast<std::size_t>(w.local + turn) % 4].skin;
+            return (w.sloping ? b.wideOf("1x4") : b.wideOf("1x4") - b.one) - b.walls[static_cast<std::size_t>(w.local + turn) % 4].skin;
         };
         taken.emplace_back(-1e9, corner(3)), taken.emplace_back(w.length - corner(1), 1e9);
         for (const bool right : {false, true}) {
-            const double post = u0 + (right ? beside - kP : 0);
-            if (post < corner(3) || post + kP > w.length - corner(1)) continue;
+            const double post = u0 + (right ? beside - b.post : 0);
+            if (post < corner(3) || post + b.post > w.length - corner(1)) continue;
             b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
-                     box(w.at(post, -t, bottom - b.floor), w.at(post + kP, -t - kOneBy, high - b.floor)));
-            taken.emplace_back(post, post + kP);
+                     box(w.at(post, -t, bottom - b.floor), w.at(post + b.post, -t - b.one, high - b.floor)));
+            taken.emplace_back(post, post + b.post);
         }
         std::ranges::sort(taken);
-        const double deep = 1.5 * kIn;
+        const double deep = b.wideOf("1x2");
         int n = 0;
         for (std::size_t i = 1; i < taken.size(); ++i) {
             const double from = std::max(taken[i - 1].second, u0), to = std::min(taken[i].first, u0 + beside);
             if (to - from >= 2 * kIn)
                 b.lumber(row + "/closer/beam/" + std::to_string(++n), "closer", "run", System::run, "1x2", w.u, up,
-                         box(w.at(from, -t, high - deep - b.floor), w.at(to, -t - kOneBy, high - b.floor)));
+                         box(w.at(from, -t, high - deep - b.floor), w.at(to, -t - b.one, high - b.floor)));
         }
     }
 
@@ -69,70 +69,71 @@ struct OwnRoof final : Runner {
         const auto roofed = top != "mesh";
         const auto load = roofed ? roofLoad(b.s, top) : SpanLoad{psf(10), psf(3), kSnowDuration, 180};
         rafterStock = "2x6";
-        if (clearSpan(wood(b.s.choice("wood.species")), *profile("2x4"), inches(24), load).clear >= mm(length - 2 * kP) &&
-            birdsmouthSeat(inches(3.5), pitch(rise, 1), kPost) >= kLeastBearing)
+        if (clearSpan(woodOf(b.s), b.shell.timber->size("2x4"), inches(24), load).clear >= mm(length - 2 * b.post) &&
+            birdsmouthSeat(b.shell.timber->size("2x4").wide, pitch(rise, 1), b.shell.timber->post) >= kLeastBearing)
             rafterStock = "2x4";
-        rafterDeep = inMm(profile(rafterStock)->wide), c = 1 / std::sqrt(1 + rise * rise);
-        seat = inMm(birdsmouthSeat(mm(rafterDeep), pitch(rise, 1), kPost));
+        rafterDeep = b.wideOf(rafterStock), c = 1 / std::sqrt(1 + rise * rise);
+        seat = inMm(birdsmouthSeat(mm(rafterDeep), pitch(rise, 1), b.shell.timber->post));
         zu = low + rise * (length - seat);
-        const double beamDeep = inMm(runBeamDeep(mm(width)));
-        const std::string beam = beamDeep > kP ? "4x6pt" : "4x4pt";
+        const double beamDeep = inMm(runBeamDeep(b.s, mm(width)));
+        const std::string beam = beamDeep > b.post + kSameMm ? "4x6pt" : "4x4pt";
         const std::vector<Plane> underRafters{Plane::through(at(0, 0, under(0)), out * rise + up)},
             underRoof{Plane::through(at(0, 0, over(0)), out * rise + up)};
         for (std::size_t i = 0; i < inner.size(); ++i) post("inner/" + std::to_string(i + 1), inner[i], 0, high - beamDeep);
-        for (std::size_t i = 0; i < fronts.size(); ++i) post("outer/" + std::to_string(i + 1), fronts[i], length - kP, low - beamDeep);
+        for (std::size_t i = 0; i < fronts.size(); ++i) post("outer/" + std::to_string(i + 1), fronts[i], length - b.post, low - beamDeep);
         for (std::size_t i = 1; i + 1 < sides.size(); ++i) {
             post("left/" + std::to_string(i), 0, sides[i], over(sides[i]), underRafters);
-            post("right/" + std::to_string(i), width - kP, sides[i], over(sides[i]), underRafters);
+            post("right/" + std::to_string(i), width - b.post, sides[i], over(sides[i]), underRafters);
         }
         for (const bool outer : {false, true}) {
-            const auto ends = joints(outer ? fronts : inner, kP, width);
-            const double v = outer ? length - kP : 0, head = outer ? low : high;
+            const auto ends = joints(outer ? fronts : inner, b.post, width);
+            const double v = outer ? length - b.post : 0, head = outer ? low : high;
             for (std::size_t i = 1; i < ends.size(); ++i)
                 lumber(std::string{outer ? "beam/outer" : "beam/inner"} + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam",
-                       beam, w.u, beamDeep > kP ? up : out, cuboid(ends[i - 1], ends[i], v, v + kP, head - beamDeep, head));
+                       beam, w.u, beamDeep > b.post + kSameMm ? up : out,
+                       cuboid(ends[i - 1], ends[i], v, v + b.post, head - beamDeep, head));
         }
-        const auto xs = blockable(layout(0, width, 24 * kIn));
+        const auto xs = blockable(layout(0, width, 24 * kIn, b.two), b.two);
         const Vec3 slope = unit(out + up * -rise), normal = unit(out * rise + up);
         for (const double x : xs) {
-            auto solids =
-                rafterSolids({x, kTwoBy, rafterDeep, rise, zu, 0, length + 6 * kIn, {{kP - seat, kP, high}, {length - seat, length, low}}});
+            auto solids = rafterSolids(
+                {x, b.two, rafterDeep, rise, zu, 0, length + 6 * kIn, {{b.post - seat, b.post, high}, {length - seat, length, low}}});
             for (auto& s : solids) s = placed(std::move(s));
             put("rafter/" + tenths(x), "rafter", Form::lumber, rafterStock, slope, normal, std::move(solids));
         }
         for (const bool outer : {false, true}) {
-            const double v = outer ? length - kTwoBy : 0, foot = outer ? low : high;
-            const double height = std::min(over(v + kTwoBy) - foot, rafterDeep);
+            const double v = outer ? length - b.two : 0, foot = outer ? low : high;
+            const double height = std::min(over(v + b.two) - foot, rafterDeep);
             for (std::size_t i = 1; i < xs.size(); ++i)
                 lumber(std::string{outer ? "eave-block/outer/" : "eave-block/inner/"} + tenths(xs[i]), "eave-block", rafterStock, w.u, up,
-                       cuboid(xs[i - 1] + kTwoBy, xs[i], v, v + kTwoBy, foot, foot + height));
+                       cuboid(xs[i - 1] + b.two, xs[i], v, v + b.two, foot, foot + height));
         }
         if (roofed) {
             const double total = (length + 6 * kIn) / c;
             // One over each beam, to close the slot above its blocks, the rest at most 24 in apart; the last at the eave.
-            const double lastOver = (length - kTwoBy / 2) / c - kP / 2;
+            const double lastOver = (length - b.two / 2) / c - b.post / 2;
             const int bays = std::max(1, static_cast<int>(std::ceil(lastOver / (24 * kIn) - 1e-9)));
             std::vector<double> starts;
             for (int i = 0; i <= bays; ++i) starts.push_back(lastOver * i / bays);
-            starts.push_back(total - kP);
+            starts.push_back(total - b.post);
             for (std::size_t i = 0; i < starts.size(); ++i) {
                 const double q = starts[i];
-                const auto ends = joints(xs, kTwoBy, i % 2 == 0 ? width : 96 * kIn);
+                const auto ends = joints(xs, b.two, i % 2 == 0 ? width : 96 * kIn);
                 for (std::size_t k = 1; k < ends.size(); ++k)
                     lumber("purlin/" + std::to_string(i + 1) + (ends.size() > 2 ? "/" + std::to_string(k) : ""), "purlin", "2x4", w.u,
-                           slope, placed(onSlope(ends[k - 1], ends[k], 0, over(0), rise, q, q + kP, 0, kTwoBy)));
+                           slope, placed(onSlope(ends[k - 1], ends[k], 0, over(0), rise, q, q + b.post, 0, b.two)));
                 // Between the purlins, over both sides' rafters: the mesh ends below.
                 if (i + 2 < starts.size())
-                    for (const double x : {0.0, width - kTwoBy})
+                    for (const double x : {0.0, width - b.two})
                         lumber("filler/" + std::to_string(i + 1) + (x > 0 ? "/right" : "/left"), "filler", "2x2", slope, w.u,
-                               placed(onSlope(x, x + kTwoBy, 0, over(0), rise, q + kP, starts[i + 1], 0, kTwoBy)));
+                               placed(onSlope(x, x + b.two, 0, over(0), rise, q + b.post, starts[i + 1], 0, b.two)));
             }
             const std::string stock{roofCover(top).stock};
             const double wide = inMm(ofProfile(catalog(), stock).front()->a);
             int n = 0;
             for (double x = 0; x < width - kSameMm; x += wide)
                 put("panel/" + std::to_string(++n), "roof-panel", Form::panel, stock, slope, w.u,
-                    {placed(onSlope(x, std::min(x + wide, width), 0, over(0), rise, 0, total + kIn, kTwoBy, inMm(thicknessOf(stock))))});
+                    {placed(onSlope(x, std::min(x + wide, width), 0, over(0), rise, 0, total + kIn, b.two, inMm(thicknessOf(stock))))});
         } else {
             int n = 0;
             const double total = length / c;
@@ -155,7 +156,7 @@ struct OwnRoof final : Runner {
                 s.top = [edge](double) { return edge; };
                 // A gate swings out below their ends.
                 if (outer) s.swingsBelow = under(length + 6 * kIn) - kIn / 8;
-                s.beam = (outer ? low : high) - beamDeep, s.railsBelow = (outer ? edge : high) - 5.5 * kIn - kIn;
+                s.beam = (outer ? low : high) - beamDeep, s.railsBelow = (outer ? edge : high) - b.wideOf("2x6") - kIn;
             }
             walls.push_back(std::move(s));
         }
@@ -169,18 +170,18 @@ struct SharedRoof final : Runner {
     void frame() override {
         const std::vector<Plane> rafters{b.below(0, 0), b.below(b.deep, 0)}, roof{b.belowTop(0), b.belowTop(b.deep)};
         const auto ridge = b.shell.ridgeOn(place.side);
-        const double deep = inMm(kEaveBeam);
+        const double deep = b.wideOf("4x6");
         for (const bool right : {false, true}) {
             const std::string name = right ? "right" : "left";
             const bool front = right == (w.local == 3);  // of the shell
             const double y = front ? 0 : b.deep, eave = b.floor + inMm(front ? b.shell.otherWall() : b.shell.lowWall());
-            const double u = right ? width - kP : 0;
-            const auto ends = boardEnds(b.s, 0, length, middles(sides, kP));
+            const double u = right ? width - b.post : 0;
+            const auto ends = boardEnds(b.s, 0, length, middles(sides, b.post));
             for (std::size_t i = 1; i < ends.size(); ++i)
                 lumber("beam/" + name + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam", "4x6pt", out, up,
-                       cuboid(u, u + kP, ends[i - 1], ends[i], eave - deep, eave));
+                       cuboid(u, u + b.post, ends[i - 1], ends[i], eave - deep, eave));
             post("inner/" + std::string{right ? "2" : "1"}, u, 0, eave - deep);
-            post("outer/" + (right ? std::to_string(fronts.size()) : "1"), u, length - kP, eave - deep);
+            post("outer/" + (right ? std::to_string(fronts.size()) : "1"), u, length - b.post, eave - deep);
             for (std::size_t i = 1; i + 1 < sides.size(); ++i) post(name + "/" + std::to_string(i), u, sides[i], eave - deep);
             auto s = side(name);
             s.beam = eave - deep, s.railsBelow = *s.beam - kIn;
@@ -191,7 +192,7 @@ struct SharedRoof final : Runner {
             walls.push_back(std::move(s));
         }
         for (std::size_t i = 1; i + 1 < fronts.size(); ++i)
-            post("outer/" + std::to_string(i + 1), fronts[i], length - kP,
+            post("outer/" + std::to_string(i + 1), fronts[i], length - b.post,
                  ridge ? b.floor + ridgeUndersideMm(b.shell) : b.floor + inMm(b.shell.tallestPanel()), rafters, true);
         auto s = side("outer");
         s.top = [this](double x) { return b.over(w.yAt(x)); };

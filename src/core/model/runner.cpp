@@ -30,9 +30,9 @@ Runner::Runner(Builder& builder, const std::string& key)
 void Runner::post(const std::string& name, double u, double v, double top, const std::vector<Plane>& rafters, bool across) {
     const double bw = (across ? 15.625 : 7.625) * kIn, bl = (across ? 7.625 : 15.625) * kIn;
     // The block stays clear of the coop's own: it never reaches behind the post towards the coop.
-    const double bu = std::clamp(u + kP / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + kP / 2 - bw / 2, 0.0, length - bw);
+    const double bu = std::clamp(u + b.post / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + b.post / 2 - bw / 2, 0.0, length - bw);
     const double foot = grade(bu, bu + bl, bv, bv + bw);
-    auto solid = cuboid(u, u + kP, v, v + kP, foot, top);
+    auto solid = cuboid(u, u + b.post, v, v + b.post, foot, top);
     for (const auto& plane : rafters) solid = cut(solid, plane);
     lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
     put("block/" + name, "block", Form::block, "block-4x8x16", across ? out : w.u, across ? w.u : out,
@@ -46,7 +46,7 @@ std::vector<double> Runner::middles(const std::vector<double>& supports, double 
 }
 
 Side Runner::side(std::string_view which) const {
-    const double start = which == "past" ? beside - kP : 0;
+    const double start = which == "past" ? beside - b.post : 0;
     const bool level = which == "outer" || which == "past";
     Side s{std::string{which}, {}, {}, {}, {}};
     s.frame = {0,
@@ -68,7 +68,7 @@ Side Runner::side(std::string_view which) const {
                {}};
     for (const double p : which == "past" ? inner : which == "outer" ? fronts : sides)
         if (p >= start - kSameMm) s.posts.push_back(p - start);
-    if (which == "past" && wayOut) s.passage = {inMm(wayOut->at) + kP, inMm(wayOut->at + wayOut->width) + kP};
+    if (which == "past" && wayOut) s.passage = {inMm(wayOut->at) + b.post, inMm(wayOut->at + wayOut->width) + b.post};
     if (which == "left" && wayIn) s.passage = {inMm(wayIn->at) - v0, inMm(wayIn->at + wayIn->width) - v0};
     return s;
 }
@@ -76,7 +76,7 @@ Side Runner::side(std::string_view which) const {
 void Runner::groundRail(const std::string& name, const WallFrame& wall, double xa, double xb, double deep) {
     const auto ground = [&](double x) { return b.ground.under(wall.at(x, 0, 0)); };
     const auto along = b.ground.along(wall.u);
-    const double high = kP / std::hypot(along.x, along.y);
+    const double high = b.post / std::hypot(along.x, along.y);
     const auto p = [&](double x, double z) { return wall.at(x, 0, z - wall.origin.z); };
     const Vec3 outline[] = {p(xa, ground(xa)), p(xb, ground(xb)), p(xb, ground(xb) + high), p(xa, ground(xa) + high)};
     lumber(name, "run-rail", "2x4pt", along, unit(cross(cross(along, up), along)), prism(outline, wall.inward * deep));
@@ -84,9 +84,10 @@ void Runner::groundRail(const std::string& name, const WallFrame& wall, double x
 
 double Runner::passageFoot(bool leadsOut) const {
     const auto& way = leadsOut ? *wayOut : *wayIn;
-    const double from = inMm(way.at) - kTwoBy, to = inMm(way.at + way.width) + kTwoBy;
-    const auto through = leadsOut ? cuboid(beside + from, beside + to, -v0 - kP, kP, 0, 1) : cuboid(-v0 - kP, kP, from - v0, to - v0, 0, 1);
-    return b.ground.highest(bounds(through)) + (b.ground.level() ? kP : kP * std::hypot(1, kSteepest));
+    const double from = inMm(way.at) - b.two, to = inMm(way.at + way.width) + b.two;
+    const auto through =
+        leadsOut ? cuboid(beside + from, beside + to, -v0 - b.post, b.post, 0, 1) : cuboid(-v0 - b.post, b.post, from - v0, to - v0, 0, 1);
+    return b.ground.highest(bounds(through)) + (b.ground.level() ? b.post : b.post * std::hypot(1, kSteepest));
 }
 
 void Runner::meshWall(const Side& s, const Gate& gate) {
@@ -96,15 +97,15 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
     // On edge between the posts: at a height, or along the ground.
     const auto rail = [&](std::optional<double> z, const std::string& height) {
         for (std::size_t i = 1; i < s.posts.size(); ++i) {
-            const double a = s.posts[i - 1] + kP, e = s.posts[i];
+            const double a = s.posts[i - 1] + b.post, e = s.posts[i];
             const auto piece = [&](double xa, double xb, const std::string& tag) {
                 if (xb - xa < 2 * kIn) return;
                 const auto name = "rail/" + s.name + "/" + height + "/" + std::to_string(i) + tag;
-                if (!z) return groundRail(name, s.frame, xa, xb, -kTwoBy);
-                auto solid = s.slab(xa, xb, -kTwoBy, 0, *z, *z + kP);
+                if (!z) return groundRail(name, s.frame, xa, xb, -b.two);
+                auto solid = s.slab(xa, xb, -b.two, 0, *z, *z + b.post);
                 for (const auto& plane : s.rafters) solid = cut(solid, plane);
                 // Where rafters come down over it, what is left must still be a board.
-                if (solid.empty() || bounds(solid).size().z < kP - kSameMm || volume(solid) < 2 * kIn * kTwoBy * kP) return;
+                if (solid.empty() || bounds(solid).size().z < b.post - kSameMm || volume(solid) < 2 * kIn * b.two * b.post) return;
                 lumber(name, "run-rail", "2x4", run, up, std::move(solid));
             };
             if (gated && gateFrom < e && gateTo > a) {
@@ -112,7 +113,7 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
                     piece(a, gateTo + 0.25 * kIn, "");
                 else
                     piece(a, gateFrom - 0.25 * kIn, "");
-                piece(gateTo + 0.25 * kIn + kTwoBy, e, "b");
+                piece(gateTo + 0.25 * kIn + b.two, e, "b");
             } else {
                 piece(a, e, "");
             }
@@ -128,7 +129,7 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
     double z = foot + (sliver(tallest) || sliver(lowest) ? 36 : 48) * kIn;
     for (; z < tallest - 4 * kIn; z += 48 * kIn) seams.push_back(z);
     for (std::size_t i = 0; i < seams.size(); ++i)
-        if (seams[i] + kP / 2 < s.railsBelow) rail(seams[i] - kP / 2, "mid" + std::to_string(i + 1));
+        if (seams[i] + b.post / 2 < s.railsBelow) rail(seams[i] - b.post / 2, "mid" + std::to_string(i + 1));
     // The mesh itself, cut to the top edge, round the gate and the passage.
     auto holes = s.holes;
     if (s.passage) {
@@ -137,15 +138,15 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
         const auto next = std::ranges::upper_bound(s.posts, x0);
         const auto board = [&](const char* which, std::string_view role, Vec3 along, Vec3 across, double xa, double xb, double za,
                                double zb) {
-            lumber("passage/" + s.name + "/" + which, role, "2x4", along, across, s.slab(xa, xb, -kTwoBy, 0, za, zb));
+            lumber("passage/" + s.name + "/" + which, role, "2x4", along, across, s.slab(xa, xb, -b.two, 0, za, zb));
         };
-        board("head", "run-rail", run, up, *std::prev(next) + kP, *next, head, head + kP);
-        board("jamb/1", "jamb", up, run, x0 - kTwoBy, x0, sill, head), board("jamb/2", "jamb", up, run, x1, x1 + kTwoBy, sill, head);
+        board("head", "run-rail", run, up, *std::prev(next) + b.post, *next, head, head + b.post);
+        board("jamb/1", "jamb", up, run, x0 - b.two, x0, sill, head), board("jamb/2", "jamb", up, run, x1, x1 + b.two, sill, head);
         holes.push_back({row, "passage", x0, x1, sill, head});
     }
     // On a slope mesh goes on below the threshold, down to the ground.
     if (gated)
-        holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, b.ground.level() ? -1 : gate.grade + kTwoBy,
+        holes.push_back({row + ".gate", "gate", gateFrom - 0.25 * kIn, gateTo + 0.25 * kIn, b.ground.level() ? -1 : gate.grade + b.two,
                          gate.height + 0.25 * kIn});
     battens(s, gate, seams);
     double bottom = foot;
@@ -167,52 +168,52 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
 }
 
 Gate Runner::gateIn(const Side& s) const {
-    Gate g{s.name, kP + 0.25 * kIn, inMm(b.s.length(row + ".gate_width")), 0, false};
+    Gate g{s.name, b.post + 0.25 * kIn, inMm(b.s.length(row + ".gate_width")), 0, false};
     g.grade = b.ground.highest(bounds(s.slab(g.from, g.from + g.width, 0, g.width, 0, 1)));
     if (s.beam) g.height = *s.beam - 0.25 * kIn;
     g.head = !s.beam || g.height > std::min(g.grade + 84 * kIn, s.swingsBelow);
     if (!g.head) return g;
     // A flat board lies over it.
     const double far = g.from + g.width + 3 * kIn, under = s.beam ? *s.beam : std::min(s.under(g.from - 3 * kIn), s.under(far));
-    g.height = std::min({g.grade + 76 * kIn, under - kTwoBy - kIn, s.swingsBelow});
+    g.height = std::min({g.grade + 76 * kIn, under - b.two - kIn, s.swingsBelow});
     return g;
 }
 
 void Runner::gateLeaf(const Gate& g, const Side& s) {
     const Vec3 along = s.frame.u;
-    const double a = g.from, e = g.from + g.width, foot = g.grade + kTwoBy + 0.25 * kIn, head = g.height;
+    const double a = g.from, e = g.from + g.width, foot = g.grade + b.two + 0.25 * kIn, head = g.height;
     const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid solid) {
         if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(solid)})) p->opening = row + ".gate";
     };
     // The latch stud stands from the ground to the beam or the end rafter.
-    const double at = e + 0.25 * kIn, ground = b.ground.lowest(bounds(s.slab(at, at + kTwoBy, -kP, 0, 0, 1)));
-    auto stud = s.slab(at, at + kTwoBy, -kP, 0, ground, s.beam ? *s.beam : s.top(s.bend > 0 ? s.bend : 0));
+    const double at = e + 0.25 * kIn, ground = b.ground.lowest(bounds(s.slab(at, at + b.two, -b.post, 0, 0, 1)));
+    auto stud = s.slab(at, at + b.two, -b.post, 0, ground, s.beam ? *s.beam : s.top(s.bend > 0 ? s.bend : 0));
     for (const auto& plane : s.rafters) stud = cut(stud, plane);
     piece("stud", "gate-stud", "2x4pt", up, cross(up, along), std::move(stud));
     piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along),
-          s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, g.grade, g.grade + kTwoBy));
+          s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -b.post, 0, g.grade, g.grade + b.two));
     if (g.head)
         piece("head", "gate-head", "2x4", along, cross(up, along),
-              s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -kP, 0, head + 0.25 * kIn, head + 0.25 * kIn + kTwoBy));
-    piece("stile/hinge", "gate-stile", "2x4", up, along, s.slab(a, a + kP, -kTwoBy, 0, foot, head));
-    piece("stile/latch", "gate-stile", "2x4", up, along, s.slab(e - kP, e, -kTwoBy, 0, foot, head));
+              s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -b.post, 0, head + 0.25 * kIn, head + 0.25 * kIn + b.two));
+    piece("stile/hinge", "gate-stile", "2x4", up, along, s.slab(a, a + b.post, -b.two, 0, foot, head));
+    piece("stile/latch", "gate-stile", "2x4", up, along, s.slab(e - b.post, e, -b.two, 0, foot, head));
     const bool crossed = b.s.choice(row + ".gate_brace") == "x";
-    const double inA = a + kP, inE = e - kP, mid = (foot + head) / 2;
+    const double inA = a + b.post, inE = e - b.post, mid = (foot + head) / 2;
     const bool tall = head - foot > 40 * kIn;
-    std::vector<double> rails{foot, head - kP};
-    if (tall) rails.insert(rails.begin() + 1, mid - kP / 2);
+    std::vector<double> rails{foot, head - b.post};
+    if (tall) rails.insert(rails.begin() + 1, mid - b.post / 2);
     for (std::size_t i = 0; i < rails.size(); ++i)
-        piece("rail/" + std::to_string(i + 1), "gate-rail", "2x4", along, up, s.slab(inA, inE, -kTwoBy, 0, rails[i], rails[i] + kP));
+        piece("rail/" + std::to_string(i + 1), "gate-rail", "2x4", along, up, s.slab(inA, inE, -b.two, 0, rails[i], rails[i] + b.post));
     for (std::size_t i = 1; i < rails.size(); ++i) {
         // A brace from the hinge's foot up to the latch side, its corners cut to stiles and rails; or one from each corner.
-        const double z0 = rails[i - 1] + kP, z1 = rails[i], dx = inE - inA, dz = z1 - z0, l = std::hypot(dx, dz);
+        const double z0 = rails[i - 1] + b.post, z1 = rails[i], dx = inE - inA, dz = z1 - z0, l = std::hypot(dx, dz);
         if (dx < 6 * kIn || dz < 6 * kIn) continue;
-        const auto field = s.slab(inA, inE, -kTwoBy, 0, z0, z1);
+        const auto field = s.slab(inA, inE, -b.two, 0, z0, z1);
         const Vec3 middle = centroid(field);
         // From one corner of the field to another: between two planes.
         const auto strip = [&](bool falls) {
             const Vec3 side = along * ((falls ? dz : -dz) / l) + up * (dx / l);
-            return std::array{Plane::through(middle + side * (kP / 2), side), Plane::through(middle + side * (-kP / 2), side * -1)};
+            return std::array{Plane::through(middle + side * (b.post / 2), side), Plane::through(middle + side * (-b.post / 2), side * -1)};
         };
         const auto within = [](const Solid& what, const std::array<Plane, 2>& planes) { return cut(cut(what, planes[0]), planes[1]); };
         const auto brace = [&](bool falls, std::vector<Solid> solids) {
@@ -231,7 +232,7 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
             const auto other = strip(!falls);
             std::vector<Solid> solids;
             for (const auto& plane : other) solids.push_back(cut(own, Plane{plane.normal * -1, -plane.offset}));
-            const auto half = s.slab(0, 1, falls ? -kTwoBy : -kOneBy, falls ? -kOneBy : 0, 0, 1);
+            const auto half = s.slab(0, 1, falls ? -b.two : -b.two / 2, falls ? -b.two / 2 : 0, 0, 1);
             auto lap = within(own, other);
             for (const auto& plane : facePlanes(half))
                 if (std::fabs(dot(plane.normal, s.frame.inward)) > 0.5) lap = cut(lap, plane);
@@ -257,17 +258,17 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
                                 mm(foot - b.floor),
                                 mm(head - foot),
                                 {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
-    b.model.clear.push_back({row + "/gate/swing", row + ".gate", s.slab(a, e, kOneBy, g.width, foot, head)});
+    b.model.clear.push_back({row + "/gate/swing", row + ".gate", s.slab(a, e, b.one, g.width, foot, head)});
 }
 
 void Runner::lining() {
-    const double u = beside + inMm(wayOut->at), e = u + inMm(wayOut->width), mid = -v0 / 2, half = inMm(profile("1x6")->wide) / 2,
+    const double u = beside + inMm(wayOut->at), e = u + inMm(wayOut->width), mid = -v0 / 2, half = b.wideOf("1x6") / 2,
                  foot = passageFoot(true), head = foot + inMm(kPassageHigh);
     const auto board = [&](const char* which, Vec3 along, double ua, double ub, double za, double zb) {
         lumber(std::string{"passage/lining/"} + which, "lining", "1x6", along, out, cuboid(ua, ub, mid - half, mid + half, za, zb));
     };
-    board("sill", w.u, u, e, foot, foot + kOneBy), board("head", w.u, u, e, head - kOneBy, head);
-    board("left", up, u, u + kOneBy, foot + kOneBy, head - kOneBy), board("right", up, e - kOneBy, e, foot + kOneBy, head - kOneBy);
+    board("sill", w.u, u, e, foot, foot + b.one), board("head", w.u, u, e, head - b.one, head);
+    board("left", up, u, u + b.one, foot + b.one, head - b.one), board("right", up, e - b.one, e, foot + b.one, head - b.one);
 }
 
 std::vector<Bounds> Runner::ground() const {
@@ -319,10 +320,10 @@ void Runner::underCoop(const std::string& name, const WallFrame& wall, double fr
     put("mesh/" + name, "run-mesh", Form::mesh, meshKind, wall.u, up,
         {cut(wall.box(from, to, -kMesh, 0, b.ground.lowest(b.outside(wall, from, to, 0, kMesh)) - b.floor, bottom - b.floor),
              b.ground.above())});
-    const auto posts = evenly(wall.length, kP, 72 * kIn);
+    const auto posts = evenly(wall.length, b.post, 72 * kIn);
     for (std::size_t i = 1; i < posts.size(); ++i) {
-        const double a = std::max(posts[i - 1] + kP, from), e = std::min(posts[i], to);
-        if (e - a >= 2 * kIn) groundRail("rail/" + name + "/" + std::to_string(i), wall, a, e, kTwoBy);
+        const double a = std::max(posts[i - 1] + b.post, from), e = std::min(posts[i], to);
+        if (e - a >= 2 * kIn) groundRail("rail/" + name + "/" + std::to_string(i), wall, a, e, b.two);
     }
 }
 

@@ -11,9 +11,6 @@
 
 namespace oiko {
 
-/// Dressed face of a 4x4 or of a 2x4's wide side.
-inline constexpr double kP = 3.5 * kIn;
-
 /// Welded mesh against force, with fine mesh behind it against paws.
 inline constexpr std::string_view kForceMesh = "welded-2x4";
 

@@ -10,8 +10,6 @@
 namespace oiko {
 namespace {
 
-constexpr double kTrim = 0.75 * kIn;
-
 struct Siding {
     Builder& b;
     const WallFrame& w;
@@ -79,21 +77,24 @@ struct Siding {
     }
     void courses(const std::string& name, std::string_view role, Form form, std::string_view stock, double seen, double near, double far) {
         const double high = w.sloping ? std::min(upTo, inMm(b.shell.tallestPanel())) : top(0, t);
+        // What the uppermost one's lap would cover, or less than an inch of shingles, is no strip of its own.
+        const double lap = form == Form::roll ? inMm(kWrapLap) : 0, spare = form == Form::roll ? lap : kIn;
         int n = 0;
-        for (double z = bottom; high - z > kSameMm; z += seen) {
+        for (double z = bottom, head = z; high - z > kSameMm; z = head) {
+            head = high - (z + seen) > spare ? z + seen : high;
             auto solids = sheetWithHoles(
-                w, 0, w.length, -far, -near, z, [&](double) { return std::min(z + seen, high); }, holes);
+                w, 0, w.length, -far, -near, z, [&](double) { return head; }, holes);
             if (w.sloping)
                 for (auto& s : solids) s = b.underRoof(s, -b.rafterDeep);
             put(name + "/" + std::to_string(++n), role, form, stock, w.u, {0, 0, 1}, std::move(solids));
             if (form == Form::roll && !b.model.parts.empty() && b.model.parts.back().role == role)
-                b.model.parts.back().lapMm = inMm(kWrapLap);
+                b.model.parts.back().lapMm = head - z > seen + kSameMm ? seen + lap - (head - z) : lap;
         }
     }
 
     /// Along the foot of an open wall, inside: between what stands in the corners, beside doors, low nests and pop doors, and partitions.
     void kickBoards() {
-        const auto& board = *profile(kKickBoard);
+        const auto& board = b.shell.timber->size(kKickBoard);
         const double high = inMm(board.wide), thick = inMm(board.thick), corner = b.wallDeep + (w.sloping ? thick : inMm(liningThick(b.s))),
                      d = b.wallDeep;
         std::vector<std::pair<double, double>> gone{{-1e9, corner}, {w.length - corner, 1e9}};
@@ -121,20 +122,20 @@ struct Siding {
     /// What battens stop at: casings, vents, nests, and strips behind a run.
     std::vector<Hole> barred() const {
         std::vector<Hole> out;
-        const double casing = 2.5 * kIn;
+        const double casing = b.wideOf("1x3");
         for (const auto& h : w.holes)
             if (h.kind == "vent")
                 out.push_back(h);
             else if (h.kind == "nest")
-                out.push_back({h.row, h.kind, h.u0 - kIn, h.u1 + kIn, h.z0 - 1.5 * kIn, h.z1 + 4.5 * kIn});
+                out.push_back({h.row, h.kind, h.u0 - kIn, h.u1 + kIn, h.z0 - b.two, h.z1 + 4.5 * kIn});
             else
                 out.push_back({h.row, h.kind, h.u0 - casing, h.u1 + casing, h.z0 > 0 ? h.z0 - casing : -1e6,
                                h.kind == "pop" && rampDoor(b.s, h.row) ? inMm(rampDoorTop(b.s, h.row)) : h.z1 + casing});
         for (const auto& run : runPlaces(b.s)) {
             if (run.side != w.side || run.shared) continue;
-            const double u = inMm(run.at), e = u + inMm(run.along), post = 3.5 * kIn, beam = inMm(runHeight(b.s, run)) - b.floor;
+            const double u = inMm(run.at), e = u + inMm(run.along), post = b.post, beam = inMm(runHeight(b.s, run)) - b.floor;
             out.push_back({run.key, "post", u, u + post, -1e6, beam}), out.push_back({run.key, "post", e - post, e, -1e6, beam});
-            out.push_back({run.key, "beam", u, e, beam - 1.5 * kIn, beam});
+            out.push_back({run.key, "beam", u, e, beam - b.wideOf("1x2"), beam});
         }
         return out;
     }
@@ -142,7 +143,7 @@ struct Siding {
     /// Left edges of upright boards, a gap between each and the next; the last ones are ripped, none so narrow that its batten would stand
     /// where the corner board does.
     std::vector<double> uprightBoards() const {
-        const double wide = inMm(profile(kind.stock)->wide), gap = inMm(kind.gap), least = 5 * kIn;
+        const double wide = b.wideOf(kind.stock), gap = inMm(kind.gap), least = 5 * kIn;
         std::vector<double> out{0};
         while (w.length - out.back() > wide + kSameMm) out.push_back(out.back() + wide + gap);
         if (out.size() > 1 && w.length - out.back() < least) out.back() = (out[out.size() - 2] + w.length + gap) / 2;
@@ -182,7 +183,7 @@ struct Siding {
     /// Over each joint and each stud between the corner boards.
     void battens() {
         const std::string_view stock = kind.upright() ? "1x3" : "1x2";
-        const double wide = inMm(profile(stock)->wide), clear = (kind.upright() ? 2.8 : 4.5) * kIn;
+        const double wide = b.wideOf(stock), clear = b.wideOf("1x4") + (kind.upright() ? 0.05 * kIn - b.one : kIn);
         auto bars = barred();
         std::vector<double> places;
         for (double c = spacing; c < w.length && !kind.upright(); c += spacing)
@@ -194,8 +195,8 @@ struct Siding {
             if (ridge) bars.push_back(holes.back());
         }
         Length sold;
-        for (const auto* board : ofProfile(catalog(), stock))
-            if (board->a <= readLength(b.s.choice("stock.longest"), Units::imperial).value()) sold = std::max(sold, board->a);
+        for (const auto* board : ofProfile(catalog(), b.shell.timber->plain(stock)))
+            if (board->a <= longestSold(b.s)) sold = std::max(sold, board->a);
         const double most = inMm(sold - b.s.length("cut.trim") * 2) - 1;
         const auto& cover = roofCover(coverOf(b.s));
         for (const double c : places) {
@@ -213,7 +214,7 @@ struct Siding {
                 for (int k = 0; k < parts; ++k) {
                     const double low = z0 + (z1 - z0) * k / parts, high = z0 + (z1 - z0) * (k + 1) / parts;
                     if (high - low < 2 * kIn) continue;
-                    auto solid = w.box(u0, u1, -t - kTrim, -t, low, high);
+                    auto solid = w.box(u0, u1, -t - b.one, -t, low, high);
                     // Under a deck they end below its lookouts.
                     if (w.sloping) solid = b.underRoof(solid, cover.decked ? 0 : -b.rafterDeep);
                     if (!solid.empty() && bounds(solid).size().z >= 2 * kIn)
@@ -221,13 +222,13 @@ struct Siding {
                 }
             };
             for (const auto& h : here) piece(from, h.z0), from = std::max(from, h.z1);
-            piece(from, std::min(top(u0, t + kTrim), top(u1, t + kTrim)) + (w.sloping && upTo > 1e6 ? 200 : 0));
+            piece(from, std::min(top(u0, t + b.one), top(u1, t + b.one)) + (w.sloping && upTo > 1e6 ? 200 : 0));
         }
     }
 
     /// Level boards from below, each over the one below by a rabbet half its thickness deep, or into the one above by a tongue.
     void boards() {
-        const double lap = inMm(kind.lap), seen = inMm(profile(kind.stock)->wide) - lap, least = inMm(kLeastStrip);
+        const double lap = inMm(kind.lap), seen = b.wideOf(kind.stock) - lap, least = inMm(kLeastStrip);
         const double high = w.sloping ? std::min(upTo, inMm(b.shell.tallestPanel())) : top(0, t);
         int row = 0;
         for (double z = bottom; high - z >= least; z += seen, ++row) {
@@ -281,7 +282,7 @@ std::vector<Layer> boardLayers(const Skin& kind, double t, double z, double join
 namespace {
 
 void cornerBoards(Builder& b) {
-    const double bottom = b.floor - inMm(b.shell.deck) - kIn, wide = 3.5 * kIn, front = b.walls[0].skin, back = b.walls[2].skin;
+    const double bottom = b.floor - inMm(b.shell.deck) - kIn, wide = b.wideOf("1x4"), front = b.walls[0].skin, back = b.walls[2].skin;
     const auto put = [&](const std::string& name, int local, Solid solid) {
         if (auto* p = b.lumber("corner/" + name, "corner-board", "trim", System::skin, "1x4", {0, 0, 1},
                                local % 2 == 0 ? Vec3{1, 0, 0} : Vec3{0, 1, 0}, std::move(solid)))
@@ -291,22 +292,22 @@ void cornerBoards(Builder& b) {
     for (const bool right : {false, true}) {
         const double side = right ? b.wide : 0, out = right ? 1 : -1, t = b.walls[right ? 1 : 3].skin;
         // On the side walls, flush with the face of what the front wears; cut to the slope.
-        const double xs0 = side + out * t, xs1 = side + out * (t + kTrim);
-        const double reach = wide - kTrim - t;  // how far a front board laps onto the front
+        const double xs0 = side + out * t, xs1 = side + out * (t + b.one);
+        const double reach = wide - b.one - t;  // how far a front board laps onto the front
         put(b.sideName(right ? 1 : 3) + "/high", right ? 1 : 3, cut(box({xs0, -front, bottom}, {xs1, wide - front, high}), b.belowTop(0)));
         put(b.sideName(right ? 1 : 3) + "/low", right ? 1 : 3,
             cut(box({xs0, b.deep + back - wide, bottom}, {xs1, b.deep + back, b.over(b.deep - wide) + 50}), b.belowTop(b.deep)));
         put("high/" + b.sideName(right ? 1 : 3), 0,
-            box({side + out * (t + kTrim), -front - kTrim, bottom},
-                {side - out * reach, -front, std::min(b.under(0), b.under(-front - kTrim))}));
+            box({side + out * (t + b.one), -front - b.one, bottom},
+                {side - out * reach, -front, std::min(b.under(0), b.under(-front - b.one))}));
         put("low/" + b.sideName(right ? 1 : 3), 2,
-            box({side + out * (t + kTrim), b.deep + back, bottom},
-                {side - out * reach, b.deep + back + kTrim, b.under(b.deep + back + kTrim)}));
+            box({side + out * (t + b.one), b.deep + back, bottom},
+                {side - out * reach, b.deep + back + b.one, b.under(b.deep + back + b.one)}));
     }
 }
 
 void casings(Builder& b, const WallFrame& w) {
-    const double wide = 2.5 * kIn;
+    const double wide = b.wideOf("1x3");
     for (const auto& h : w.holes) {
         if (h.kind == "vent" || h.kind == "nest") continue;
         // Over the siding of a half open wall they lie on mesh.
@@ -314,13 +315,13 @@ void casings(Builder& b, const WallFrame& w) {
         const double t = onMesh ? inMm(thicknessOf(w.wears)) : w.skin;
         const auto put = [&](const char* name, Vec3 along, Vec3 across, double u0, double u1, double z0, double z1) {
             if (auto* p = b.lumber(h.row + "/casing/" + name, "casing", w.side + " wall", System::skin, "1x3", along, across,
-                                   w.box(u0, u1, -t - kTrim, -t, z0, z1)))
+                                   w.box(u0, u1, -t - b.one, -t, z0, z1)))
                 p->side = w.side, p->opening = h.row;
         };
         // The rafters' tails come down over the low wall's siding: a head casing goes on where it still fits under them.
         double room = 1e9;
-        if (w.local == 2) room = b.under(b.deep + t + kTrim) - b.floor;
-        if (w.local == 0) room = std::min(b.under(0), b.under(-t - kTrim)) - b.floor;
+        if (w.local == 2) room = b.under(b.deep + t + b.one) - b.floor;
+        if (w.local == 0) room = std::min(b.under(0), b.under(-t - b.one)) - b.floor;
         // A leaf that is the ramp leans on them all the way up, closed above its opening too.
         const bool leans = h.kind == "pop" && rampDoor(b.s, h.row);
         const double end = leans ? inMm(rampDoorTop(b.s, h.row)) : h.z1;

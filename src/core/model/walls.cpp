@@ -29,10 +29,10 @@ struct Framer {
     }
     /// An upright stud from u, cut to the roof's slope where it reaches the top.
     void upright(std::string_view role, double u, double z0, double z1, bool toPlates, std::string_view more = {}) {
-        const double top = toPlates ? std::max(underPlates(u), underPlates(u + kTwoBy)) : z1;
-        if ((toPlates ? std::min(underPlates(u), underPlates(u + kTwoBy)) : z1) - z0 < kLeastPiece) return;
-        auto solid = w.box(u, u + kTwoBy, 0, wide, z0, top);
-        const double y = w.yAt(u + kTwoBy / 2);
+        const double top = toPlates ? std::max(underPlates(u), underPlates(u + b.two)) : z1;
+        if ((toPlates ? std::min(underPlates(u), underPlates(u + b.two)) : z1) - z0 < kLeastPiece) return;
+        auto solid = w.box(u, u + b.two, 0, wide, z0, top);
+        const double y = w.yAt(u + b.two / 2);
         if (toPlates && w.sloping) solid = cut(solid, b.below(y, plates / b.shell.slopeAt(y).cosine()));
         put(role, id(role, u) + std::string{more}, stud, {0, 0, 1}, w.inward, std::move(solid));
     }
@@ -45,16 +45,16 @@ struct Framer {
         const auto piece = [&](double a, double c) {
             if (c - a > kSameMm)
                 put("bottom-plate", id("bottom-plate", a), frameless(b.s) ? stud + "pt" : stud, w.u, w.inward,
-                    w.box(a, c, 0, wide, 0, kTwoBy));
+                    w.box(a, c, 0, wide, 0, b.two));
         };
         for (const auto& d : doors) piece(from, d.u0), from = d.u1;
         piece(from, w.to);
     }
     void topPlates() {
-        for (int k = 0; k * kTwoBy < plates - 1; ++k) {
+        for (int k = 0; k * b.two < plates - 1; ++k) {
             const auto role = k == 0 ? "top-plate" : "cap-plate";
             const auto name = id(role, w.from);
-            const double lower = plates - k * kTwoBy, upper = lower - kTwoBy;
+            const double lower = plates - k * b.two, upper = lower - b.two;
             if (!w.sloping) {
                 const double top = inMm(w.local == 0 ? b.shell.otherWall() : b.shell.lowWall());
                 put(role, name, stud, w.u, w.inward, w.box(w.from, w.to, 0, wide, top - lower, top - upper));
@@ -79,34 +79,34 @@ struct Framer {
     /// Header, sill and what stands round an opening. Gives back where layout studs may not stand.
     std::pair<double, double> opening(Hole& h) {
         row = h.row;
-        const double left = h.u0 - 2 * kTwoBy, right = h.u1 + 2 * kTwoBy;
+        const double left = h.u0 - 2 * b.two, right = h.u1 + 2 * b.two;
         const auto stock = headerStock(b.shell, mm(h.u1 - h.u0));
         const double deep = inMm(headerDeep(b.shell, !w.sloping, mm(h.u1 - h.u0)));
         const double top = std::min(underPlates(left), underPlates(right));
         double header = h.z1;
         // A gap that no piece fits is closed by raising the header to the plates.
         if (!w.sloping && top - (header + deep) < kLeastPiece) header = top - deep;
-        upright("king", left, kTwoBy, 0, true), upright("king", right - kTwoBy, kTwoBy, 0, true);
+        upright("king", left, b.two, 0, true), upright("king", right - b.two, b.two, 0, true);
         const auto trimmer = [&](double u) {
-            put("trimmer", id("trimmer", u), stud, {0, 0, 1}, w.inward, w.box(u, u + kTwoBy, 0, wide, kTwoBy, header));
+            put("trimmer", id("trimmer", u), stud, {0, 0, 1}, w.inward, w.box(u, u + b.two, 0, wide, b.two, header));
         };
-        trimmer(h.u0 - kTwoBy), trimmer(h.u1);
+        trimmer(h.u0 - b.two), trimmer(h.u1);
         if (w.sloping) {
-            put("header", id("header", h.u0), stud, w.u, w.inward, w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, 0, wide, header, header + kTwoBy));
+            put("header", id("header", h.u0), stud, w.u, w.inward, w.box(h.u0 - b.two, h.u1 + b.two, 0, wide, header, header + b.two));
         } else {
             put("header", id("header", h.u0) + "/outer", std::string{stock}, w.u, {0, 0, 1},
-                w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, 0, kTwoBy, header, header + deep));
+                w.box(h.u0 - b.two, h.u1 + b.two, 0, b.two, header, header + deep));
             if (!b.shell.light())
                 put("header", id("header", h.u0) + "/inner", std::string{stock}, w.u, {0, 0, 1},
-                    w.box(h.u0 - kTwoBy, h.u1 + kTwoBy, wide - kTwoBy, wide, header, header + deep));
-            // Half-inch plywood fills what its plies leave of the wall's depth, in lengths of a sheet: else it leads up into the bays
-            // above.
-            const double from = h.u0 - kTwoBy, length = h.u1 + kTwoBy - from, thick = inMm(thicknessOf("ply-1/2"));
+                    w.box(h.u0 - b.two, h.u1 + b.two, wide - b.two, wide, header, header + deep));
+            // Half-inch plywood fills what its plies leave of the wall's depth, in lengths of a sheet, where there is room for it: else
+            // it leads up into the bays above.
+            const double from = h.u0 - b.two, length = h.u1 + b.two - from, thick = inMm(thicknessOf("ply-1/2"));
             const int pieces = static_cast<int>(std::ceil(length / (96 * kIn) - 1e-9)),
-                      layers = b.shell.light() ? static_cast<int>((wide - kTwoBy) / thick + 1e-9) : 1;
+                      layers = static_cast<int>((wide - (b.shell.light() ? 1 : 2) * b.two) / thick + 1e-9);
             for (int i = 0; i < pieces * layers; ++i) {
                 const double a = from + length * (i % pieces) / pieces, e = from + length * (i % pieces + 1) / pieces,
-                             d = kTwoBy + thick * (i / pieces);
+                             d = b.two + thick * (i / pieces);
                 if (auto* p =
                         b.add(id("header", h.u0) + "/spacer/" + std::to_string(i + 1), "header-spacer", w.side + " wall", System::walls,
                               Form::sheet, "ply-1/2", w.u, {0, 0, 1}, {w.box(a, e, d, d + thick, header, header + deep)}))
@@ -116,26 +116,26 @@ struct Framer {
         // Those on the layout are what the wall's own studs leave.
         std::vector<double> cripples;
         for (double c = spacing; c < w.length; c += spacing)
-            if (c - kTwoBy / 2 > h.u0 + kTwoBy && c + kTwoBy / 2 < h.u1 - kTwoBy) cripples.push_back(c - kTwoBy / 2);
+            if (c - b.two / 2 > h.u0 + b.two && c + b.two / 2 < h.u1 - b.two) cripples.push_back(c - b.two / 2);
         if (h.z0 > 0) {
-            put("sill", id("sill", h.u0), stud, w.u, w.inward, w.box(h.u0, h.u1, 0, wide, h.z0 - kTwoBy, h.z0));
-            const auto below = [&](double u) { upright("cripple", u, kTwoBy, h.z0 - kTwoBy, false, "/below"); };
+            put("sill", id("sill", h.u0), stud, w.u, w.inward, w.box(h.u0, h.u1, 0, wide, h.z0 - b.two, h.z0));
+            const auto below = [&](double u) { upright("cripple", u, b.two, h.z0 - b.two, false, "/below"); };
             row.clear();
             std::ranges::for_each(cripples, below);
             row = h.row;
-            below(h.u0), below(h.u1 - kTwoBy);
+            below(h.u0), below(h.u1 - b.two);
         }
         if (top - (header + deep) >= kLeastPiece || w.sloping) {
-            const bool spansRidge = ridge && ridge->first >= h.u0 - kTwoBy - kSameMm && ridge->second <= h.u1 + kTwoBy + kSameMm;
+            const bool spansRidge = ridge && ridge->first >= h.u0 - b.two - kSameMm && ridge->second <= h.u1 + b.two + kSameMm;
             if (spansRidge) ridgePost(header + deep);
             const auto above = [&](double u) {
-                if (!spansRidge || u + kTwoBy <= ridge->first + kSameMm || u >= ridge->second - kSameMm)
+                if (!spansRidge || u + b.two <= ridge->first + kSameMm || u >= ridge->second - kSameMm)
                     upright("cripple", u, header + deep, 0, true, "/above");
             };
             row.clear();
             std::ranges::for_each(cripples, above);
             row = h.row;
-            above(h.u0 - kTwoBy), above(h.u1);
+            above(h.u0 - b.two), above(h.u1);
         }
         row.clear();
         return {left, right};
@@ -157,37 +157,36 @@ struct Framer {
         bottomPlate(), topPlates();
         std::vector<std::pair<double, double>> closed;
         for (auto& h : w.holes) closed.push_back(opening(h));
-        if (ridge && !ridgeStands) ridgePost(kTwoBy);
+        if (ridge && !ridgeStands) ridgePost(b.two);
         if (ridge) closed.push_back(*ridge);
-        auto at = layout(w.from, w.to, spacing);
-        if (!w.sloping) at.push_back(w.from + kTwoBy), at.push_back(w.to - 2 * kTwoBy);
+        auto at = layout(w.from, w.to, spacing, b.two);
+        if (!w.sloping) at.push_back(w.from + b.two), at.push_back(w.to - 2 * b.two);
         std::ranges::sort(at);
         double last = -1e9;
         for (const double u : at) {
-            const bool corner = u < w.from + kTwoBy + kSameMm || u > w.to - 2 * kTwoBy - kSameMm;
-            if (u < last + kTwoBy - kSameMm) continue;
-            if (!corner &&
-                ((!w.sloping && (u < w.from + 2 * kTwoBy || u > w.to - 3 * kTwoBy)) || u < w.from + kTwoBy || u > w.to - 2 * kTwoBy))
+            const bool corner = u < w.from + b.two + kSameMm || u > w.to - 2 * b.two - kSameMm;
+            if (u < last + b.two - kSameMm) continue;
+            if (!corner && ((!w.sloping && (u < w.from + 2 * b.two || u > w.to - 3 * b.two)) || u < w.from + b.two || u > w.to - 2 * b.two))
                 continue;
-            if (std::ranges::any_of(closed, [&](const auto& c) { return u + kTwoBy > c.first + kSameMm && u < c.second - kSameMm; }))
+            if (std::ranges::any_of(closed, [&](const auto& c) { return u + b.two > c.first + kSameMm && u < c.second - kSameMm; }))
                 continue;
-            upright("stud", u, kTwoBy, 0, true);
+            upright("stud", u, b.two, 0, true);
             last = u;
         }
         if (w.inside) return;
         const double lower = w.form == Form::mesh ? inMm(lowerSiding(b.s)) : 0;
-        const double free = inMm(b.shell.lowestWall()) - plates - kTwoBy;
+        const double free = inMm(b.shell.lowestWall()) - plates - b.two;
         // One row where siding and mesh of a half open wall meet; for upright boards and metal level rows, evenly between the plates.
         const bool upright = oiko::skin(b.s.choice("skin.kind")).wantsNailers();
-        const double high = w.form == Form::mesh ? lower - kTwoBy : inMm(b.shell.tallestPanel()),
+        const double high = w.form == Form::mesh ? lower - b.two : inMm(b.shell.tallestPanel()),
                      apart = free / std::ceil(free / inMm(kNailersApart) - 1e-9);
-        for (double z = kTwoBy + apart; upright && z < high; z += apart) nailers(z - kTwoBy / 2);
-        if (lower > 0) nailers(lower - kTwoBy / 2);
+        for (double z = b.two + apart; upright && z < high; z += apart) nailers(z - b.two / 2);
+        if (lower > 0) nailers(lower - b.two / 2);
         if (w.form != Form::mesh) return;
         braces(lower);
         // Nothing but those and blocks holds its studs sideways.
         const double rise = inMm(studTall(b.shell)) - lower, tall = rise / openRows(b.shell, mm(lower));
-        for (double z = lower + kTwoBy + tall; z < lower + rise; z += tall) nailers(z - kTwoBy / 2);
+        for (double z = lower + b.two + tall; z < lower + rise; z += tall) nailers(z - b.two / 2);
     }
 
     /// Blocks between the uprights, from `foot` up, where nothing else is.
@@ -203,7 +202,7 @@ struct Framer {
         }
         for (const auto& h : w.holes) all.push_back({{h.u0, 0, h.z0}, {h.u1, 0, h.z1}});
         std::ranges::sort(uprights, {}, [](const Bounds& x) { return x.low.x; });
-        const double head = foot + kTwoBy;
+        const double head = foot + b.two;
         std::optional<double> from;
         for (const auto& x : uprights) {
             if (x.low.z > foot - kSameMm || x.high.z < head + kSameMm) continue;
@@ -222,17 +221,17 @@ struct Framer {
     /// siding of a half open wall.
     void braces(double lower) {
         for (const bool right : {false, true}) {
-            const double way = right ? -1 : 1, corner = w.sloping ? kTwoBy : 2 * kTwoBy, c = right ? w.to - corner : w.from + corner;
+            const double way = right ? -1 : 1, corner = w.sloping ? b.two : 2 * b.two, c = right ? w.to - corner : w.from + corner;
             double bay = 24 * kIn;
             for (const auto& p : b.model.parts) {
                 if (p.side != w.side || p.system != System::walls || p.along.z < 0.9) continue;
                 for (const auto& v : p.solids[0].vertices)
                     if (const double off = (dot(v - w.origin, w.u) - c) * way; off > kSameMm) bay = std::min(bay, off);
             }
-            const double leg = bay, deep = 3.5 * kIn * std::sqrt(2.0), thick = kTwoBy, d = (wide - kTwoBy) / 2;
+            const double leg = bay, deep = b.wideOf("2x4") * std::sqrt(2.0), thick = b.two, d = (wide - b.two) / 2;
             const auto top = [&](double off) { return underPlates(c + way * off); };
             const double rise = (top(leg) - top(0)) / leg, foot = top(leg) - leg;
-            if (leg < 12 * kIn || foot < std::max(24 * kIn, lower + kTwoBy) || rise > 0.7) continue;
+            if (leg < 12 * kIn || foot < std::max(24 * kIn, lower + b.two) || rise > 0.7) continue;
             const double upper = (top(0) - foot - deep) / (1 - rise);
             const auto at = [&](double off, double z) { return w.at(c + way * off, d, z); };
             const Vec3 outline[] = {at(0, foot), at(leg, top(leg)), at(upper, top(upper)), at(0, foot + deep)};
@@ -259,7 +258,7 @@ void wallFrames(Builder& b) {
     };
     for (auto& w : b.walls) frame(w, b.shell.plates);
     // A partition carries no roof: one plate does.
-    for (auto& w : b.partitions) frame(w, kPlate);
+    for (auto& w : b.partitions) frame(w, b.shell.timber->two);
 }
 
 }  // namespace oiko

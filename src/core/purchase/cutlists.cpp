@@ -5,6 +5,7 @@
 
 #include "core/catalog/lumber.h"
 #include "core/cutting/slants.h"
+#include "core/design/timber.h"
 #include "core/purchase/purchase.h"
 
 namespace oiko {
@@ -196,7 +197,7 @@ CutRules cutRules(Settled& s) { return {s.length("cut.kerf"), s.length("cut.trim
 
 CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const CutRules& rules) {
     CutLists out;
-    const auto longest = readLength(s.choice("stock.longest"), Units::imperial).value();
+    const auto longest = longestSold(s);
     std::vector<std::string> boards, sheets, rolls;
     const auto once = [](std::vector<std::string>& list, const std::string& x) {
         if (std::ranges::find(list, x) == list.end()) list.push_back(x);
@@ -246,10 +247,10 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
         if (item.kind == StockItem::Kind::roll && std::ranges::find(rolls, item.profile) != rolls.end())
             out.rollStock.push_back({item.id, item.profile, item.a, item.b, guess, std::nullopt});
     }
-    // A board left whole is not sawn: what the saw's grid makes longer than it by less than half a millimetre is that board.
+    // A board left whole is not sawn: what the saw's grid makes longer than it, by half a sixteenth at most, is that board.
     for (auto& part : out.boardParts)
         for (const auto& board : out.boardStock)
-            if (board.profile == part.profile && part.length > board.length && part.length - board.length < mm(0.5))
+            if (board.profile == part.profile && part.length > board.length && part.length - board.length <= inches(0.03125))
                 part.length = board.length;
     const auto soldBoards = out.boardStock.size(), soldSheets = out.sheetStock.size(), soldRolls = out.rollStock.size();
     const auto have = usable(s);

@@ -7,6 +7,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/design/timber.h"
 
 namespace oiko {
 
@@ -149,7 +150,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
 }
 
 Mass massOf(const Part& p, Settled& s) {
-    if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(wood(s.choice("wood.species")), p.treated() ? 19 : 15));
+    if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(woodOf(s), p.treated() ? 19 : 15));
     if (p.role == "footing" || p.role == "strip-footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
     if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel" || p.role == "auto-door" || p.role == "nest-bucket" ||
         p.role == "window-unit")

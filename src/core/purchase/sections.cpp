@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/catalog/lumber.h"
+#include "core/design/timber.h"
 
 namespace oiko {
 namespace {
@@ -24,7 +25,7 @@ Mass massOf(const StockItem& item, Settled& s) {
     if (item.kind != StockItem::Kind::board) return item.mass;
     const auto* section = profile(item.profile);
     const double m3 = inMm(section->thick) * inMm(section->wide) * inMm(item.a) / 1e9;
-    return kilograms(m3 * density(wood(s.choice("wood.species")), item.profile.ends_with("pt") ? 19 : 15));
+    return kilograms(m3 * density(woodOf(s), item.profile.ends_with("pt") ? 19 : 15));
 }
 
 std::vector<Section> sections(const Bill& bill, By by, Settled& s, const Catalog& prices) {

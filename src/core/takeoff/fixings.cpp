@@ -133,6 +133,12 @@ constexpr Schedule kSchedule[] = {
     {"post run-post", "beam run-beam", "post-tie-4x4", 1, 0, "posttie", kPractice},
 };
 
+/// A 2x2's end splits round nails.
+bool splits(const Part& p) {
+    const auto* size = p.form == Form::lumber ? profile(p.stock) : nullptr;
+    return size && size->thick > inches(1) && size->wide <= inches(2);
+}
+
 bool names(std::string_view list, std::string_view role) {
     if (list == "*") return true;
     for (std::size_t at = 0; at < list.size();) {
@@ -264,10 +270,10 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (n == 0)
             n = std::max(2.0, std::ceil(j.patchMm2 / std::min({38.1, a.extent(a.wide), b.extent(b.wide)}) / (row->everyInches * 25.4)));
         // A 2x2's end splits round nails: two screws in holes drilled first.
-        if (row->rule == "endnail" && (a.stock.starts_with("2x2") || b.stock.starts_with("2x2")))
+        if (row->rule == "endnail" && (splits(a) || splits(b)))
             add("screw-3", 2, "endscrew");
         else
-            add(row->item, n, row->rule, row->source);
+            add(row->item == "post-tie-4x4" && timberOf(s).name == "metric" ? "post-tie-100" : row->item, n, row->rule, row->source);
     }
     std::map<std::string, int> roles;
     double skinMm2 = 0, skidMm = 0;
@@ -311,7 +317,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     if (const auto shell = shellOf(s); roles["rafter-tie"] > 0) {
         const auto spacing = readLength(s.choice("roof.spacing"), Units::imperial).value();
         const double push = tieThrustLb(shell, roofLoad(s, coverOf(s)), spacing);
-        const double nails = std::max(3.0, std::ceil(push / (nailLateralLb(wood(s.choice("wood.species"))) * kSnowDuration) - 1e-9));
+        const double nails = std::max(3.0, std::ceil(push / (nailLateralLb(woodOf(s)) * kSnowDuration) - 1e-9));
         add("nail-10d", 2 * nails * roles["rafter-tie"], "tienails", kNds12);
     }
     for (const auto& p : parts)
