@@ -387,7 +387,7 @@ TEST(ShingledWalls, WhatALapCoversIsNoStripOfItsOwn) {
         EXPECT_EQ(a->model->find(std::string{side} + "/wrap/4"), nullptr);
         const auto& last = *a->model->find(std::string{side} + "/wrap/3");
         EXPECT_GT(last.extent(last.wide), 34 * 25.4 + 1);
-        EXPECT_NEAR(last.extent(last.wide) + last.lapMm, 36 * 25.4, 1e-6) << "as wide as the roll";
+        EXPECT_NEAR(last.extent(last.wide) + last.lapMm, 36 * 25.4, 1e-3) << "as wide as the roll";
     }
 }
 

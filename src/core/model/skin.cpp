@@ -76,7 +76,7 @@ struct Siding {
         courses("course", "wall-shingles", Form::shingle, "wood-shingles", inMm(kind.exposure), panel + felt, t);
     }
     void courses(const std::string& name, std::string_view role, Form form, std::string_view stock, double seen, double near, double far) {
-        const double high = w.sloping ? std::min(upTo, inMm(b.shell.tallestPanel())) : top(0, t);
+        const double high = std::max({top(0, t), top(w.length, t), top(ridge.value_or(0), t)});
         // What the uppermost one's lap would cover, or less than an inch of shingles, is no strip of its own.
         const double lap = form == Form::roll ? inMm(kWrapLap) : 0, spare = form == Form::roll ? lap : kIn;
         int n = 0;
@@ -229,7 +229,7 @@ struct Siding {
     /// Level boards from below, each over the one below by a rabbet half its thickness deep, or into the one above by a tongue.
     void boards() {
         const double lap = inMm(kind.lap), seen = b.wideOf(kind.stock) - lap, least = inMm(kLeastStrip);
-        const double high = w.sloping ? std::min(upTo, inMm(b.shell.tallestPanel())) : top(0, t);
+        const double high = std::max({top(0, t), top(w.length, t), top(ridge.value_or(0), t)});
         int row = 0;
         for (double z = bottom; high - z >= least; z += seen, ++row) {
             const double end = std::min(z + seen + lap, high);
