@@ -137,6 +137,36 @@ void smallHoleSearch(benchmark::State& state) {
 }
 BENCHMARK(smallHoleSearch)->Unit(benchmark::kMillisecond)->Iterations(1);
 
+/// A house for ever more birds, 12 ft deep under a gable, everything in it that a coop can have: as long as it takes.
+Design houseOf(std::int64_t feet) {
+    return Design{}
+        .with({{"coop.width", std::to_string(feet) + "ft"},
+               {"coop.depth", "12ft"},
+               {"roof.form", "gable"},
+               {"flock.count", std::to_string(std::min<std::int64_t>(1000, feet * 5 / 2))},
+               {"nests.kind", "inside"},
+               {"roost.wall", "back"},
+               {"nests.wall", "front"},
+               {"roost.boards", "yes"},
+               {"frame.spacing", "16in"},
+               {"roof.spacing", "16in"},
+               {"skin.kind", "board_batten"},
+               {"skin.lining", "ply-1/2"},
+               {"skin.insulation", "foam-1-1/2"},
+               {"floor.insulation", "foam-1-1/2"}})
+        .value();
+}
+/// The whole answer but holes, as it grows: parts beside it, so that the exponent can be told.
+void growingAnswer(benchmark::State& state) {
+    const auto d = houseOf(state.range(0));
+    for (auto _ : state) {
+        Memory memory;
+        const auto a = answer(d, memory);
+        state.counters["parts"] = static_cast<double>(a->model->parts.size());
+    }
+}
+BENCHMARK(growingAnswer)->Arg(20)->Arg(60)->Arg(180)->Arg(540)->Unit(benchmark::kMillisecond);
+
 }  // namespace
 }  // namespace oiko
 

@@ -11,6 +11,7 @@ RATIOS = [
     ("draggedAnswer", "coldAnswer", 1.5),
     ("floorView", "coldAnswer", 1.0),
     ("holeSearch", "smallHoleSearch", 5),  # twice the parts and three times the space; surfaces and edges decide
+    ("growingAnswer/540", "growingAnswer/60", 12),  # nine times as long: close to linear
     ("smallListOurs", "smallListSolver", 1.0),  # a general solver on the same list
     ("plainThousandsProven", "houseListProven", 20),  # 5,000 pieces to some 200
 ]

@@ -148,7 +148,7 @@ TEST(Design, RowsAreNamesNeverUsedAgain) {
 TEST(Design, ABadChangeLeavesEverythingAsItWas) {
     const Design d;
     for (const auto& [key, text] : std::vector<std::pair<const char*, const char*>>{{"coop.depth", "8 foots"},
-                                                                                    {"coop.width", "40'"},
+                                                                                    {"coop.width", "640'"},
                                                                                     {"coop.wdith", "8'"},
                                                                                     {"windows.*.width", "8'"},
                                                                                     {"windows.1", "8'"},

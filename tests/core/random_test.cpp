@@ -192,6 +192,17 @@ Design randomDesign(Dice& dice, Tally& tally) {
         const bool whole = dice.below(2) == 0;
         const auto bounds = whole ? Limits{p.low, p.high, {}, {}} : limits(d, slot);
         auto v = draw(dice, p, bounds.low, bounds.high);
+        // Most coops are no longer than a board: what reaches over the longest is drawn within 16 ft three times in four.
+        static constexpr std::pair<std::string_view, double> kUsual[] = {{"coop.width", 4876.8e6}, {"flock.count", 60},
+                                                                         {"flock.now", 60},        {"nests.count", 9},
+                                                                         {"nests.at", 4876.8e6},   {"doors.*.at", 4876.8e6},
+                                                                         {"pops.*.at", 4876.8e6},  {"windows.*.at", 4876.8e6},
+                                                                         {"vents.*.at", 4876.8e6}, {"partitions.*.door_at", 4876.8e6}};
+        if (const auto usual = std::ranges::find(kUsual, p.key, &std::pair<std::string_view, double>::first);
+            usual != std::end(kUsual) && dice.below(4) > 0) {
+            const auto most = std::min(ticks(bounds.high), static_cast<std::int64_t>(usual->second));
+            if (most >= ticks(bounds.low)) v = draw(dice, p, bounds.low, like(p.high, most));
+        }
         // An end of the table that has not been tried yet is tried first.
         if (whole && tally.reach[key].first == tally.reach[key].second) tally.reach[key] = {2.0, -1.0};
         if (whole && tally.reach[key].second < 0.9)

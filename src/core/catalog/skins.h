@@ -55,7 +55,4 @@ inline Length skinThick(std::string_view name, const Timber& timber = kTimbers[0
 /// Source: IRC 2018 Table R703.6.1 and R703.2, from memory.
 inline constexpr Length kWrapLap = inches(2);
 
-/// No strip of a board is ripped narrower than it is thick; what is left open beside it lies under trim or tails. Common practice.
-inline constexpr Length kLeastStrip = inches(0.75);
-
 }  // namespace oiko

@@ -155,15 +155,15 @@ public:
                 for (const auto& p : some.piece) used += area(p) / 1e12;
                 if (used > bestArea) bestArea = used, bestPieces = pieces, bestLayout = std::move(layout);
             }
-            if (bestArea <= 0) {
-                ++rack;  // nothing fits, or none is left
-                continue;
-            }
             std::vector<bool> lies(bestPieces.size(), true);
             for (const auto i : piecesOut(bestLayout)) lies[i] = false;
             std::map<std::size_t, std::int64_t> used;
             for (std::size_t i = 0; i < lies.size(); ++i)
                 if (lies[i]) ++used[k_.part[static_cast<std::size_t>(bestPieces[i])]];
+            if (used.empty()) {
+                ++rack;  // nothing fits, or none is left
+                continue;
+            }
             auto times = left[row];
             for (const auto& [part, n] : used) times = std::min(times, static_cast<std::int64_t>(waiting[part].size()) / n);
             left[row] -= times;

@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 80> kIds{
+constexpr std::array<std::string_view, 83> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -30,7 +30,7 @@ constexpr std::array<std::string_view, 80> kIds{
     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
     "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",       "pop.tall",
     "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
-    "ground.sills",   "window.unit",    "window.deep"};
+    "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -139,11 +139,10 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
 std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     const auto longest = longestSold(s);
     const auto trim = s.length("cut.trim") * 2;
-    if (std::max(shell.wide, shell.deep) + trim > longest)
-        return Clash{"beam.stock",
-                     (shell.wide >= shell.deep) == (shell.turn % 2 == 0) ? "coop.width" : "coop.depth",
-                     "stock.longest",
-                     {std::max(shell.wide, shell.deep), longest}};
+    if (shell.deep + trim > longest)
+        return Clash{"beam.stock", shell.turn % 2 == 0 ? "coop.depth" : "coop.width", "stock.longest", {shell.deep, longest}};
+    if (longerThanBoard(s) && s.choice("frame.top_plates") == "single")
+        return Clash{"plate.joint", "frame.top_plates", "coop.width", {shell.wide, longestBoard(s)}, Change{"frame.top_plates", "doubled"}};
     // Posts stand in one piece, from the lowest ground they may stand on.
     const auto g = groundOf(s);
     const auto tooLong = [&](Length top, const Bounds& place, const std::string& key) -> std::optional<Clash> {
@@ -177,6 +176,10 @@ std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
         if (!eaves.empty() && foot < inMm(whole + inches(4)))
             return Clash{"barrel.low", "roof.gutter", "coop.low_wall", {mm(foot), whole}, Change{"roof.gutter", "none"}};
     }
+    // Water runs no farther to its outlet. Common practice.
+    for (const auto& side : eaves)
+        if (const auto at = barrelAt(s, side), far = std::max(at, wallLength(s, side) - at); far > kLongestGutter)
+            return Clash{"gutter.long", "roof.gutter", "coop.width", {far, kLongestGutter}, Change{"roof.gutter", "none"}};
     for (const auto& side : eaves) {
         const std::string end = barrelAt(s, side) == kBarrelEnd ? "left" : "right", other = end == "left" ? "right" : "left";
         if (barrelFree(s, side, end)) continue;

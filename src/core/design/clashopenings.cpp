@@ -29,6 +29,14 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          last >= cornerClear(s) ? std::optional{Change{o.row + ".at", written(std::clamp(o.at, cornerClear(s), last), s)}}
                                                 : std::nullopt};
         }
+        // A header reaches over both trimmers in one piece.
+        if (const auto header = o.width + besideOpening(s), longest = longestBoard(s);
+            header > longest && !(o.row == "nests" && nestsInside(s)))
+            return Clash{"opening.stock",
+                         sizeKey(o),
+                         "stock.longest",
+                         {keyRef(sizeKey(o)), header, longest},
+                         o.row == "nests" ? std::nullopt : std::optional{Change{sizeKey(o), written(longest - besideOpening(s), s)}}};
         for (std::size_t k = 0; k < i; ++k)
             if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + besideOpening(s) * 2 &&
                 all[k].at < o.at + o.width + besideOpening(s) * 2)
@@ -142,7 +150,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
 }
 
 std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
-    if (const auto row = openingWidth(s, "nests"); row > kWidestNestRow)
+    if (const auto row = openingWidth(s, "nests"); !nestsInside(s) && row > kWidestNestRow)
         return Clash{"nests.sheet", "nests.count", "nests.clear", {row, kWidestNestRow}};
     const auto wall = s.choice("roost.wall");
     const auto across = birdsAcross(s, wall);

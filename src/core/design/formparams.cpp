@@ -40,7 +40,7 @@ void addForm(std::vector<Param>& p) {
                            a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"),
                            std::min(feet(12), alongRoof(a, "coop.depth")), boardFoot(a));
     };
-    p.push_back(length("coop.width", form, feet(3), feet(16), [base](Ask& a) -> Value { return base(a).width; }));
+    p.push_back(length("coop.width", form, feet(3), kLongestCoop, [base](Ask& a) -> Value { return base(a).width; }));
     p.push_back(length("coop.depth", form, feet(3), feet(12), [base](Ask& a) -> Value { return base(a).depth; }));
     p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
     p.push_back(choice("foundation.kind", form, {"skids", "pavers", "blocks", "posts", "set_posts", "slab", "curb", "blockwork", "sills"},
@@ -123,7 +123,7 @@ void addForm(std::vector<Param>& p) {
         const auto sill = a.length(self + ".sill");
         return bounded(std::min(a.length("keeper.height") + inches(3), partitionHead(a, shellOf(a), self)) - sill, inches(36), inches(84));
     }));
-    p.push_back(length("partitions.*.door_at", form, kCornerClear, feet(16), [](Ask& a) -> Value {
+    p.push_back(length("partitions.*.door_at", form, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto self = mine("partitions", a);
         const auto& wall = a.choice(self + ".wall");
         const auto wide = a.length(self + ".door_width"), high = a.length("keeper.height") + inches(3);
@@ -147,7 +147,8 @@ void addForm(std::vector<Param>& p) {
         // Under a steep roof the siding would end below a single plate.
         const bool reaches =
             sidingDrop(timberOf(a).size(a.choice("roof.rafter")).wide, steepest(a), wallDeep(a), skinOf(a)) <= timberOf(a).two;
-        return std::string{elevated(a) && reaches ? "single" : "doubled"};
+        // One alone ends where its wall does.
+        return std::string{elevated(a) && reaches && !longerThanBoard(a) ? "single" : "doubled"};
     }));
     p.push_back(onlyWhen(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }), onFrame));
     p.push_back(onlyWhen(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false), onFrame));

@@ -14,8 +14,8 @@ inline constexpr int kStandCourses = 3, kStandBlocks = 3;
 inline constexpr double kBarrelGallons = 55;
 /// From the wall's end to the barrel's middle; so much of the wall it takes either way.
 inline constexpr Length kBarrelEnd = inches(13);
-/// The gutter: 5 in wide, 3 1/2 in deep, falling a quarter of an inch in ten feet. Common practice.
-inline constexpr Length kGutterWide = inches(5), kGutterDeep = inches(3.5);
+/// The gutter: 5 in wide, 3 1/2 in deep, falling a quarter of an inch in ten feet, so far to its outlet at most. Common practice.
+inline constexpr Length kGutterWide = inches(5), kGutterDeep = inches(3.5), kLongestGutter = feet(50);
 inline constexpr double kGutterFall = 0.25 / 120;
 
 /// Sides of the coop with an eave that has a gutter; none without. A gable's other eave has one where its barrel has a place.

@@ -72,14 +72,16 @@ void addInside(std::vector<Param>& p) {
     p.push_back(onlyWhen(
         length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }),
         [](Ask& a) { return a.choice("nests.kind") != "buckets"; }));
-    p.push_back(count("nests.count", inside, 1, 9, [](Ask& a) -> Value {
+    p.push_back(count("nests.count", inside, 1, 250, [](Ask& a) -> Value {
         const auto clear = nestClear(a);
-        const auto room = std::min(widestGap(a, a.choice("nests.wall"), "nests"), kWidestNestRow) - kNestBoard;
+        // One that hangs outside is as long as a sheet.
+        auto room = widestGap(a, a.choice("nests.wall"), "nests") - kNestBoard;
+        if (!nestsInside(a)) room = std::min({room, kWidestNestRow - kNestBoard, longestBoard(a) - besideOpening(a) - kNestBoard});
         const auto fit = room / (clear + kNestBoard);
-        return std::min<std::int64_t>(12, std::max<std::int64_t>(1, std::min(fit, nestsNeeded(birdsSizedFor(a)))));
+        return std::clamp<std::int64_t>(std::min(fit, nestsNeeded(birdsSizedFor(a))), 1, 250);
     }));
     p.push_back(length("nests.height", inside, inches(5), inches(36), [](Ask& a) -> Value { return inches(elevated(a) ? 6 : 20); }));
-    p.push_back(length("nests.at", inside, kCornerClear, feet(16), [](Ask& a) -> Value {
+    p.push_back(length("nests.at", inside, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto wall = a.choice("nests.wall");
         const auto w = openingWidth(a, "nests");
         if (!nestsInside(a)) return freePlace(a, wall, "nests", w, awayFromRoost(a, wall, w));

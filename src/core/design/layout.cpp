@@ -185,7 +185,7 @@ Length freePlace(Ask& ask, std::string_view side, std::string_view self, Length 
 Length widestPlace(Ask& ask, std::string_view side, std::string_view self, Length most) {
     const auto free = gaps(ask, side, self);
     const auto shell = shellOf(ask);
-    most = std::min({most, widestGap(ask, side, self), shell.widestHeader(side)});
+    most = std::min({most, widestGap(ask, side, self), shell.widestHeader(side), longestBoard(ask) - besideOpening(ask)});
     if (!shell.ridgeOn(side)) return most;
     for (auto w = most; w >= inches(8); w = w - inches(0.5))
         if (!places(shell, side, free, w).empty()) return w;

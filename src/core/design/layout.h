@@ -19,6 +19,8 @@ Length besidePost(Ask& ask);
 /// From a wall's corner to the nearest opening: the wall that laps it, its stud, framing beside, and half an inch; of the thinnest timber.
 Length cornerClear(Ask& ask);
 inline constexpr Length kCornerClear = inches(8.5);
+/// Along the roof a coop goes on as long as that; down its fall rafters, ties and joists are one board.
+inline constexpr Length kLongestCoop = feet(540);
 
 /// Thickness of a nest's ends and partitions, nominal half-inch plywood.
 inline constexpr Length kNestBoard = inches(0.46875);
@@ -40,7 +42,8 @@ Length nestReach(Ask& ask);
 Length nestBearer(Ask& ask);
 /// How far the roosts' zone reaches in from the inner face of their wall: a foot behind the bars, half a one before.
 Length roostZone(Ask& ask);
-/// Floor, front and lid are each one piece of an 8 ft sheet; the lid laps an inch past both ends.
+/// Floor, front and lid of a row outside are each one piece of an 8 ft sheet; the lid laps an inch past both ends. Those inside are of as
+/// many, each joint over a partition.
 inline constexpr Length kWidestNestRow = inches(94);
 /// Between the studs beside a roost and its ends: what is fixed there, or the curb that reaches inwards.
 Length roostClear(Ask& ask);

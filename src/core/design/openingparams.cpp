@@ -92,7 +92,7 @@ void addOpenings(std::vector<Param>& p) {
         }
         return bounded(std::min(want, most), inches(14), inches(84));
     }));
-    p.push_back(length("doors.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+    p.push_back(length("doors.*.at", openings, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto self = mine("doors", a);
         const auto wall = side(a, "doors");
         const auto w = a.length(self + ".width");
@@ -136,7 +136,7 @@ void addOpenings(std::vector<Param>& p) {
     p.push_back(length("pops.*.width", openings, inches(8), inches(20), popSize(inches(12), kUnitWide)));
     p.push_back(length("pops.*.height", openings, inches(10), inches(24), popSize(inches(14), kUnitHigh)));
     p.push_back(length("pops.*.sill", openings, inches(5), inches(30), [](Ask& a) -> Value { return inches(elevated(a) ? 5 : 8); }));
-    p.push_back(length("pops.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+    p.push_back(length("pops.*.at", openings, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto self = mine("pops", a);
         const auto wall = side(a, "pops");
         const auto w = a.length(self + ".width");
@@ -189,7 +189,7 @@ void addOpenings(std::vector<Param>& p) {
             most = std::min(most, *beam - underRunBeam(a));
         return bounded(std::min(inches(elevated(a) ? 12 : 42), most - a.length(self + ".height")), inches(5), inches(72));
     }));
-    p.push_back(length("windows.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+    p.push_back(length("windows.*.at", openings, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto self = mine("windows", a);
         const auto wall = side(a, "windows");
         const auto w = a.length(self + ".width");
@@ -212,8 +212,11 @@ void addOpenings(std::vector<Param>& p) {
         const auto room = std::min(widestGap(a, side(a, "vents"), mine("vents", a)), shellOf(a).widestHeader(side(a, "vents")));
         // High under a ridge is the vents' place; elsewhere a wall keeps room for a window.
         if (!elevated(a) && shellOf(a).ridgeOn(side(a, "vents")))
-            return bounded(widestPlace(a, side(a, "vents"), mine("vents", a), inches(36)), inches(8), feet(12));
-        return bounded(std::min({room, inches(48), std::max(inches(14), room - inches(48))}), inches(8), feet(12));
+            return bounded(widestPlace(a, side(a, "vents"), mine("vents", a), longerThanBoard(a) ? inches(60) : inches(36)), inches(8),
+                           feet(12));
+        // A long coop's few vents share more floor.
+        const auto wide = std::min(longerThanBoard(a) ? feet(12) : inches(48), longestBoard(a) - besideOpening(a));
+        return bounded(std::min({room, wide, std::max(inches(14), room - inches(48))}), inches(8), feet(12));
     }));
     p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {
         // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
@@ -225,7 +228,7 @@ void addOpenings(std::vector<Param>& p) {
         const auto room = headRoom(a, "vents") - inches(8);
         return bounded(std::min(half * ((need.count() + half.count() - 1) / half.count()), room), inches(3), inches(16));
     }));
-    p.push_back(length("vents.*.at", openings, kCornerClear, feet(16), [](Ask& a) -> Value {
+    p.push_back(length("vents.*.at", openings, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto self = mine("vents", a);
         const auto wall = side(a, "vents");
         const auto w = a.length(self + ".width");

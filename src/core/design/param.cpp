@@ -23,7 +23,7 @@ constexpr std::string_view kStageNames[] = {"flock",  "place", "form", "frame", 
                                             "inside", "run",   "cut",  "buy",   "plans",    "build"};
 static_assert(std::size(kStageNames) == static_cast<std::size_t>(Stage::build) + 1);
 constexpr std::string_view kLists[] = {"doors", "pops", "windows", "vents", "runs", "partitions"};
-constexpr NotYet kNotYet[] = {{"sixteen", "coop.width"},    {"twelve", "coop.depth"},          {"runside", "runs.*.side"},
+constexpr NotYet kNotYet[] = {{"long", "coop.width"},       {"twelve", "coop.depth"},          {"runside", "runs.*.side"},
                               {"runlong", "runs.*.length"}, {"posts", "floor.height"},         {"hips", "roof.form"},
                               {"runwide", "runs.*.width"},  {"roomplace", "partitions.*.wall"}};
 

@@ -14,9 +14,9 @@ std::vector<Param> declare() {
     using enum Stage;
     std::vector<Param> p;
     // Flock
-    p.push_back(count("flock.count", flock, 2, 60, always(std::int64_t{12}), false));
+    p.push_back(count("flock.count", flock, 2, 1000, always(std::int64_t{12}), false));
     p.push_back(choice("flock.size", flock, {"bantam", "standard", "heavy"}, word("standard"), false));
-    p.push_back(count("flock.now", flock, 1, 60, [](Ask& a) { return a.count("flock.count"); }));
+    p.push_back(count("flock.now", flock, 1, 1000, [](Ask& a) { return a.count("flock.count"); }));
     p.push_back(choice("flock.shut_in", flock, {"sleep_only", "few_days", "weeks"}, word("few_days"), false));
     p.push_back(choice("flock.school", flock, {"sleeper", "usual", "roomy"}, [](Ask& a) -> Value {
         const auto& s = a.choice("flock.shut_in");

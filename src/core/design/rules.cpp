@@ -119,12 +119,14 @@ Length lowWallFor(Ask& a) {
 Length alongRoof(Ask& a, std::string_view key) {
     const auto board = longestBoard(a);
     const auto fall = sideIndex(a.choice("roof.falls_to"));
-    if ((fall % 2 == 0) == (key == "coop.width")) return board;
+    if ((fall % 2 == 0) == (key == "coop.width")) return kLongestCoop;
     const double slope = inRadians(pitchOf(a));
     const auto run = mm((inMm(board) - inMm(timberOf(a).size("2x8").wide) * std::tan(slope)) * std::cos(slope)) - overhangOf(a);
     // A gable's rafters reach half way; plates, joists and ties still run from wall to wall.
     return gable(a) ? std::min(run * 2, board) : run - overhangOf(a);
 }
+
+bool longerThanBoard(Ask& a) { return wallLength(a, a.choice("roof.falls_to")) > longestBoard(a); }
 
 Length longestRun(Ask& a, const std::string& run) {
     if (a.choice(run + ".top") == "shared") return feet(32);

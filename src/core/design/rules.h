@@ -38,6 +38,8 @@ std::string joistFor(Ask& a);
 Length lowWallFor(Ask& a);
 /// The longest side whose plates and rafters still come out of the longest board, with room for the deepest rafter's plumb cuts.
 Length alongRoof(Ask& a, std::string_view key);
+/// Its front and back are longer than the longest board.
+bool longerThanBoard(Ask& a);
 /// How far a run can go out, on a half foot: its rafters are one board, and its outer end stays above 30 in. Under the coop's roof no
 /// member reaches from end to end.
 Length longestRun(Ask& a, const std::string& run);

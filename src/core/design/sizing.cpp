@@ -70,8 +70,7 @@ Base proposeBase(Area need, Length across, Length along, bool elevated, Length w
     std::vector<Length> widths, depths;
     // The least width of 2x timber leaves its walls room for what opens; of thicker, half of 4.2 m does.
     const int narrowest = foot < feet(1) ? 7 : 6;
-    for (const int ft : {narrowest, 8, 10, 12, 14, 16})
-        if (foot * ft <= widest) widths.push_back(foot * ft);
+    for (int ft = narrowest; foot * ft <= widest; ft += ft < 24 ? 2 - ft % 2 : 4) widths.push_back(foot * ft);
     // An elevated coop is worked from outside: past 4 ft of depth an arm no longer reaches all of it from one side.
     for (const int ft : {4, 6, 8, 10, 12})
         if (foot * ft <= deepest && (!elevated || ft == 4 || widthSet > zero)) depths.push_back(foot * ft);
@@ -79,11 +78,16 @@ Base proposeBase(Area need, Length across, Length along, bool elevated, Length w
     if (depths.empty()) depths = {foot * 4};
     if (widthSet > zero) widths = {widthSet};
     if (depthSet > zero) depths = {depthSet};
-    Base best{widths.back(), depths.back()};
+    // Longer than a board only where nothing else serves, and then deep; one worked from outside never.
+    const auto some = std::ranges::upper_bound(widths, foot * 16);
+    Base best{widthSet > zero || some == widths.begin() ? widths.front() : *std::prev(some), depths.back()};
     Area least = Area::ticks(std::numeric_limits<std::int64_t>::max());
     Length longest{};
-    for (const auto w : widths)
+    for (const auto w : widths) {
+        const bool board = widthSet > zero || w <= foot * 16;
+        if (!board && (elevated || longest > zero)) break;
         for (const auto d : depths) {
+            if (!board && d < foot * 8) continue;
             if (!elevated && widthSet == zero && depthSet == zero && d > w) continue;
             if (clearFloor(w - across, d - along, Length{}) < need) continue;
             // A room parted off leaves the birds some length.
@@ -92,6 +96,7 @@ Base proposeBase(Area need, Length across, Length along, bool elevated, Length w
             const auto longer = std::max(w, d);
             if (outside < least || (outside == least && longer < longest)) best = {w, d}, least = outside, longest = longer;
         }
+    }
     return best;
 }
 

@@ -8,6 +8,7 @@
 #include <tuple>
 
 #include "core/catalog/skins.h"
+#include "core/catalog/stock.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -117,6 +118,11 @@ Builder::Builder(Settled& settled)
 
 const WallFrame& Builder::wall(std::string_view side) const { return *std::ranges::find(walls, side, &WallFrame::side); }
 
+std::vector<double> Builder::studMiddles(const WallFrame& w) const {
+    const double spacing = inMm(readLength(s.choice("frame.spacing"), Units::imperial).value());
+    return middlesOf(layout(w.from, w.to, spacing, two), two);
+}
+
 double Builder::underPlates(const WallFrame& w, double u, double plates) const {
     if (w.local == 0) return inMm(shell.otherWall()) - plates;
     if (w.local == 2) return inMm(shell.lowWall()) - plates;
@@ -162,18 +168,25 @@ Part* Builder::add(std::string id, std::string_view role, std::string assembly, 
 void Builder::join(const std::string& a, const std::string& b, Joint::Kind kind, double gapMm) { named_.emplace_back(a, b, kind, gapMm); }
 
 std::vector<double> boardEnds(Ask& ask, double from, double to, const std::vector<double>& middles, double first) {
-    // A millimetre less than the board: lists round up to the saw's grid.
+    // What is as long as the board is one; parted, a millimetre less: lists round to the saw's grid.
     const double board = inMm(longestBoard(ask)) - 1;
-    if (to - from <= board) return {from, to};
+    if (to - from <= board + 1 + kSameMm) return {from, to};
+    const double least = 12 * kIn;  // no end of a foot or less
     std::vector<double> stops, ends{from};
     for (const double m : middles)
-        if (m > from + kSameMm && m < to - kSameMm) stops.push_back(m);
+        if (m > from + least && m < to - least) stops.push_back(m);
     stops.push_back(to);
     double most = std::min(first, board);
     for (std::size_t i = 0; i + 1 < stops.size(); ++i)
         if (stops[i + 1] - ends.back() > most) ends.push_back(stops[i]), most = board;
     ends.push_back(to);
     return ends;
+}
+
+Length longestRoll(std::string_view stock) {
+    Length longest;
+    for (const auto* roll : ofProfile(catalog(), stock)) longest = std::max(longest, roll->b);
+    return longest - mm(1);  // lists round up to the saw's grid
 }
 
 std::string tenths(double v) { return writeNumber(v / kIn, 1); }

@@ -100,6 +100,8 @@ public:
     void join(const std::string& a, const std::string& b, Joint::Kind kind, double gapMm);
     std::string sideName(int local) const { return std::string{kSides[(local + shell.turn) % 4]}; }
     const WallFrame& wall(std::string_view side) const;
+    /// Of the studs on a wall's layout, along it.
+    std::vector<double> studMiddles(const WallFrame& w) const;
 
 private:
     std::vector<std::tuple<std::string, std::string, Joint::Kind, double>> named_;
@@ -126,6 +128,19 @@ std::vector<Solid> sheetWithHoles(const WallFrame& w, double u0, double u1, doub
 /// Where a member from `from` to `to` that is longer than any board is parted, each joint over one of `middles` (ascending). The first
 /// board is at most `first` long, so that joints of neighbouring members can be staggered. Both ends are in it.
 std::vector<double> boardEnds(Ask& ask, double from, double to, const std::vector<double>& middles, double first = 1e9);
+/// The same, each board by itself: `put(a, e, tag)`, the tag "" of one that is whole, else "/1", "/2" …
+template <class Put>
+void inBoards(Ask& ask, double from, double to, const std::vector<double>& middles, double first, const Put& put) {
+    const auto ends = boardEnds(ask, from, to, middles, first);
+    for (std::size_t i = 1; i < ends.size(); ++i) put(ends[i - 1], ends[i], ends.size() > 2 ? "/" + std::to_string(i) : std::string{});
+}
+/// Middles of members `thick` wide, by their left edges.
+inline std::vector<double> middlesOf(std::vector<double> starts, double thick) {
+    for (auto& x : starts) x += thick / 2;
+    return starts;
+}
+/// Where boards along neighbouring courses are parted first, so that no two joints lie above one another.
+inline double staggered(std::size_t course) { return course % 2 == 0 ? 1e9 : 100 * kIn; }
 /// Evenly spaced left edges of members `thick` wide, both ends flush, at most `apart` centre to centre.
 std::vector<double> evenly(double length, double thick, double apart);
 /// Across its thickness from the outside: inwards from `d0` to `d1`, up from `z0` to `z1`.
@@ -135,6 +150,8 @@ struct Layer {
 /// What a level board of the skin is made of: two halves that lap, or three thirds of which the middle one is groove and tongue. Seen from
 /// `z` to `edge`; what goes into its neighbours begins at `joint` and ends at `end`.
 std::vector<Layer> boardLayers(const Skin& kind, double thick, double z, double joint, double edge, double end);
+/// What a strip of a roll can be cut to.
+Length longestRoll(std::string_view stock);
 std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth
 
 void foundation(Builder&);

@@ -42,17 +42,24 @@ void lay(Builder& b, const Stone& stone, const std::string& place, Bounds at, do
 }
 
 void skids(Builder& b) {
+    const double spacing = inMm(readLength(b.s.choice("floor.spacing"), Units::imperial).value());
     const double deep = b.post, foot = inMm(skidsUp(b.s)), top = foot + deep;
     const auto& stone = b.s.choice("foundation.kind") == "pavers" ? paver() : block();
     const auto rows = evenly(b.deep, deep, 48 * kIn);
     for (std::size_t i = 0; i < rows.size(); ++i) {
         const auto row = std::to_string(i + 1);
-        b.lumber("ground/skid/" + row, "skid", "foundation", System::ground, "4x4pt", {1, 0, 0}, {0, 1, 0},
-                 box({0, rows[i], foot}, {b.wide, rows[i] + deep, top}));
+        const bool stones = foot > 0 || !b.ground.level();
+        const auto places = evenly(b.wide, stone.along, 48 * kIn);
+        // Parted over a stone, or under a joist.
+        const auto middles = stones ? middlesOf(places, stone.along) : middlesOf(layout(0, b.wide, spacing, b.two), b.two);
+        inBoards(b.s, 0, b.wide, middles, staggered(i), [&](double from, double to, const std::string& n) {
+            b.lumber("ground/skid/" + row + n, "skid", "foundation", System::ground, "4x4pt", {1, 0, 0}, {0, 1, 0},
+                     box({from, rows[i], foot}, {to, rows[i] + deep, top}));
+        });
         if (foot == 0 && b.ground.level()) continue;
         // On blocks, one on another where the ground is low; on a slope the lowest is sunk until the uppermost is level.
         int n = 0;
-        for (const double x : evenly(b.wide, stone.along, 48 * kIn)) {
+        for (const double x : places) {
             const auto at = stoneAt(b, stone, x + stone.along / 2, rows[i] + deep / 2, 0);
             const auto place = row + "/" + std::to_string(++n);
             const double sunk = b.ground.level() ? 0 : kIn;
@@ -115,8 +122,10 @@ void posts(Builder& b) {
     const double shortest = 9 * kIn;
     for (std::size_t j = 0; j < ys.size(); ++j) {
         const auto row = std::to_string(j + 1);
-        b.lumber("ground/beam/" + row, "beam", "foundation", System::ground, "4x6pt", {1, 0, 0}, {0, 0, 1},
-                 box({0, ys[j], beamBottom}, {b.wide, ys[j] + t, beamTop}));
+        inBoards(b.s, 0, b.wide, middlesOf(xs, t), staggered(j), [&](double from, double to, const std::string& n) {
+            b.lumber("ground/beam/" + row + n, "beam", "foundation", System::ground, "4x6pt", {1, 0, 0}, {0, 0, 1},
+                     box({from, ys[j], beamBottom}, {to, ys[j] + t, beamTop}));
+        });
         for (std::size_t i = 0; i < xs.size(); ++i) {
             const auto place = row + "/" + std::to_string(i + 1);
             // A block keeps within an inch of the frame's outside, so that a run's post can stand close by; within it where mesh goes down
@@ -179,11 +188,14 @@ void sills(Builder& b) {
     for (int k = 0; k < 2; ++k) {
         const double z = k * high, a = k == 0 ? 0 : wide, c = k == 0 ? wide : 0;
         const auto course = "ground/sill/" + std::to_string(k + 1);
-        const auto put = [&](const char* side, Vec3 along, Vec3 across, Vec3 low, Vec3 head) {
+        const auto put = [&](const std::string& side, Vec3 along, Vec3 across, Vec3 low, Vec3 head) {
             b.lumber(course + "/" + side, "ground-sill", "foundation", System::ground, "4x6pt", along, across, box(low, head));
         };
-        put("front", {1, 0, 0}, {0, 1, 0}, {a, 0, z}, {b.wide - a, wide, z + high});
-        put("back", {1, 0, 0}, {0, 1, 0}, {a, b.deep - wide, z}, {b.wide - a, b.deep, z + high});
+        inBoards(b.s, a, b.wide - a, evenly(b.wide, 0, 48 * kIn), staggered(static_cast<std::size_t>(k)),
+                 [&](double from, double to, const std::string& n) {
+                     put("front" + n, {1, 0, 0}, {0, 1, 0}, {from, 0, z}, {to, wide, z + high});
+                     put("back" + n, {1, 0, 0}, {0, 1, 0}, {from, b.deep - wide, z}, {to, b.deep, z + high});
+                 });
         put("left", {0, 1, 0}, {1, 0, 0}, {0, c, z}, {wide, b.deep - c, z + high});
         put("right", {0, 1, 0}, {1, 0, 0}, {b.wide - wide, c, z}, {b.wide, b.deep - c, z + high});
     }
@@ -221,9 +233,15 @@ void skirts(Builder& b) {
         for (const auto& r : runs) to(inMm(r.at) - kMesh, inMm(r.at)), to(inMm(r.at + r.along), inMm(r.at + r.along) + kMesh);
         to(w.length, w.length);
         int n = 0;
-        for (const auto& [u0, u1] : spans)
-            b.add("ground/mesh/" + w.side + (spans.size() > 1 ? "/" + std::to_string(++n) : ""), "skirt-mesh", "floor frame", System::floor,
-                  Form::mesh, mesh, w.u, {0, 0, 1},
+        // A long one in lengths that a roll has, as wide as they are.
+        std::vector<std::pair<double, double>> lengths;
+        for (const auto& [u0, u1] : spans) {
+            const int parts = static_cast<int>(std::ceil((u1 - u0) / (288 * kIn) - 1e-9));
+            for (int k = 0; k < parts; ++k) lengths.emplace_back(u0 + (u1 - u0) * k / parts, u0 + (u1 - u0) * (k + 1) / parts);
+        }
+        for (const auto& [u0, u1] : lengths)
+            b.add("ground/mesh/" + w.side + (lengths.size() > 1 ? "/" + std::to_string(++n) : ""), "skirt-mesh", "floor frame",
+                  System::floor, Form::mesh, mesh, w.u, {0, 0, 1},
                   {cut(w.box(u0, u1, -kMesh, 0, b.ground.lowest(b.outside(w, u0, u1, 0, kMesh)) - b.floor, bottom - b.floor),
                        b.ground.above())});
     }
@@ -250,10 +268,14 @@ void floorFrame(Builder& b) {
     const auto joist = b.s.choice("floor.joist");
     const double spacing = inMm(readLength(b.s.choice("floor.spacing"), Units::imperial).value());
     const auto stock = onPosts(b.s) ? joist : joist + "pt";
-    b.lumber("floor/rim/front", "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1}, box({0, 0, bottom}, {b.wide, t, top}));
-    b.lumber("floor/rim/back", "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1},
-             box({0, b.deep - t, bottom}, {b.wide, b.deep, top}));
     const auto xs = layout(0, b.wide, spacing, b.two);
+    for (const bool back : {false, true}) {
+        const double y = back ? b.deep - t : 0;
+        inBoards(b.s, 0, b.wide, middlesOf(xs, t), 1e9, [&](double from, double to, const std::string& n) {
+            b.lumber((back ? "floor/rim/back" : "floor/rim/front") + n, "rim", "floor frame", System::floor, stock, {1, 0, 0}, {0, 0, 1},
+                     box({from, y, bottom}, {to, y + t, top}));
+        });
+    }
     for (const double x : xs)
         b.lumber("floor/joist/" + tenths(x), "joist", "floor frame", System::floor, stock, {0, 1, 0}, {0, 0, 1},
                  box({x, t, bottom}, {x + t, b.deep - t, top}));

@@ -41,8 +41,20 @@ void nestsWithin(Builder& b) {
         if (auto* p = b.add("nests/" + name, role, "nests", System::inside, form, std::move(stock), along, across, std::move(solids)))
             p->opening = "nests";
     };
-    put("back", "nest-back", Form::sheet, "ply-1/2", w.u, up, {w.box(u0, u1, back, d0, z0, high)});
-    put("floor", "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(u0, u1, d0, d1, z0, z1)});
+    // In lengths of a sheet, each joint over the middle of a partition.
+    std::vector<double> parted{u0}, middles;
+    for (std::int64_t k = 1; k < n; ++k) {
+        middles.push_back(u0 + static_cast<double>(k) * (clear + t) + t / 2);
+        if (middles.back() + clear + t - parted.back() > inMm(kWidestNestRow)) parted.push_back(middles.back());
+    }
+    parted.push_back(u1);
+    const auto sheets = [&](const auto& piece) {
+        for (std::size_t i = 1; i < parted.size(); ++i) piece(parted[i - 1], parted[i], parted.size() > 2 ? "/" + std::to_string(i) : "");
+    };
+    sheets([&](double a, double e, const std::string& tag) {
+        put("back" + tag, "nest-back", Form::sheet, "ply-1/2", w.u, up, {w.box(a, e, back, d0, z0, high)});
+        put("floor" + tag, "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(a, e, d0, d1, z0, z1)});
+    });
     for (std::int64_t k = 0; k <= n; ++k) {
         const double u = u0 + static_cast<double>(k) * (clear + t);
         if (buckets && k < n)
@@ -62,21 +74,33 @@ void nestsWithin(Builder& b) {
             {prism(outline, w.u * t)});
     }
     const Vec3 slope = unit(w.inward - up), normal = unit(w.inward + up);
-    const Vec3 top[] = {w.at(u0, d0, high), w.at(u0, d1, low), w.at(u0, d1, low) + normal * t, w.at(u0, d0, high) + normal * t};
-    put("top", "nest-top", Form::sheet, "ply-1/2", w.u, slope, {prism(top, w.u * (u1 - u0))});
-    put("lip", "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(u0, u1, d1, d1 + b.one, z0, z0 + b.wideOf("1x4"))});
+    sheets([&](double a, double e, const std::string& tag) {
+        const Vec3 top[] = {w.at(a, d0, high), w.at(a, d1, low), w.at(a, d1, low) + normal * t, w.at(a, d0, high) + normal * t};
+        put("top" + tag, "nest-top", Form::sheet, "ply-1/2", w.u, slope, {prism(top, w.u * (e - a))});
+    });
+    inBoards(b.s, u0, u1, middles, 1e9, [&](double a, double e, const std::string& tag) {
+        put("lip" + tag, "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(a, e, d1, d1 + b.one, z0, z0 + b.wideOf("1x4"))});
+    });
     // Bearers under the floor reach out to the perch; each on two legs.
     const double out = d1 + 5.5 * kIn, near = foot < 0 ? inMm(curbWide(b.s)) + kIn / 4 : back + b.one + kIn / 4;
     int i = 0;
-    for (const double off : evenly(u1 - u0, b.two, 48 * kIn)) {
-        const double u = u0 + off;
+    // At most 4 ft apart, and one under each joint.
+    std::vector<double> bearers{u0};
+    for (std::size_t k = 1; k < parted.size(); ++k) {
+        const double from = k == 1 ? u0 + b.two / 2 : parted[k - 1], to = k + 1 == parted.size() ? u1 - b.two / 2 : parted[k];
+        const int bays = std::max(1, static_cast<int>(std::ceil((to - from) / (48 * kIn) - 1e-9)));
+        for (int bay = 1; bay <= bays; ++bay) bearers.push_back(from + (to - from) * bay / bays - b.two / 2);
+    }
+    for (const double u : bearers) {
         const auto at = "bearer/" + std::to_string(++i);
         put(at, "nest-bearer", Form::lumber, "2x4", w.inward, up, {w.box(u, u + b.two, near, out, z0 - deep, z0)});
         for (const auto& [which, d] : {std::pair{"near", near}, {"far", d1 + b.one - deep}})
             put(at + "/leg/" + which, "nest-leg", Form::lumber, foot < 0 ? "2x4pt" : "2x4", up, w.inward,
                 {w.box(u, u + b.two, d, d + deep, foot, z0 - deep)});
     }
-    put("perch", "nest-perch", Form::lumber, "2x2", w.u, w.inward, {w.box(u0, u1, out - b.two, out, z0, z0 + b.two)});
+    inBoards(b.s, u0, u1, middlesOf(bearers, b.two), 1e9, [&](double a, double e, const std::string& tag) {
+        put("perch" + tag, "nest-perch", Form::lumber, "2x2", w.u, w.inward, {w.box(a, e, out - b.two, out, z0, z0 + b.two)});
+    });
     OpeningSpec o{"nests", "nest_inside", w.side, mm(u0), mm(u1 - u0), mm(z0), mm(high - z0), {}};
     const std::pair<double, double> corners[] = {{u0, z0}, {u1, z0}, {u1, high}, {u0, high}};
     for (std::size_t k = 0; k < 4; ++k) o.corners[k] = w.at(corners[k].first, d0, corners[k].second);
@@ -237,12 +261,16 @@ void roosts(Builder& b) {
     // The one nearest the wall is the first, and the highest where they step.
     const auto depth = [&](int k) { return inside + 12 * kIn + apart * k; };
     const auto height = [&](int k) { return h + step * (n - 1 - k); };
-    for (int k = 0; k < n; ++k)
-        put("bar/" + std::to_string(k + 1), "roost", stock, w.u, w.inward,
-            w.box(u0, u1, depth(k) - bar / 2, depth(k) + bar / 2, height(k) - b.two, height(k)));
     // Stands near both ends, at them where boards lie between, and at most 4 ft apart.
     const double first = u0 + (boards ? 0 : 4 * kIn), last = u1 - b.two - (boards ? 0 : 4 * kIn);
     const int bays = std::max(1, static_cast<int>(std::ceil((last - first) / (48 * kIn) - 1e-9)));
+    std::vector<double> over;
+    for (int i = 0; i <= bays; ++i) over.push_back(first + (last - first) * i / bays + b.two / 2);
+    for (int k = 0; k < n; ++k)
+        inBoards(b.s, u0, u1, over, staggered(static_cast<std::size_t>(k)), [&](double a, double e, const std::string& tag) {
+            put("bar/" + std::to_string(k + 1) + tag, "roost", stock, w.u, w.inward,
+                w.box(a, e, depth(k) - bar / 2, depth(k) + bar / 2, height(k) - b.two, height(k)));
+        });
     std::vector<double> stands;
     for (int i = 0; i <= bays; ++i) {
         const double u = first + (last - first) * i / bays;

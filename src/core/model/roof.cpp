@@ -11,13 +11,6 @@ namespace {
 
 constexpr double kCapLeg = 6;  ///< in of a ridge cap on either slope
 
-/// What a strip can be cut to.
-Length longestRoll(std::string_view stock) {
-    Length longest;
-    for (const auto* roll : ofProfile(catalog(), stock)) longest = std::max(longest, roll->b);
-    return longest - mm(1);  // lists round up to the saw's grid
-}
-
 /// The narrowest 2x that is at least this wide; the widest when none is.
 std::string boardAtLeast(const Builder& b, double width) {
     for (const auto p : {"2x4", "2x6", "2x8", "2x10"})

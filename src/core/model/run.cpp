@@ -59,8 +59,10 @@ struct OwnRoof final : Runner {
         for (std::size_t i = 1; i < taken.size(); ++i) {
             const double from = std::max(taken[i - 1].second, u0), to = std::min(taken[i].first, u0 + beside);
             if (to - from >= 2 * kIn)
-                b.lumber(row + "/closer/beam/" + std::to_string(++n), "closer", "run", System::run, "1x2", w.u, up,
-                         box(w.at(from, -t, high - deep - b.floor), w.at(to, -t - b.one, high - b.floor)));
+                inBoards(b.s, from, to, b.studMiddles(w), 1e9, [&](double a, double e, const std::string&) {
+                    b.lumber(row + "/closer/beam/" + std::to_string(++n), "closer", "run", System::run, "1x2", w.u, up,
+                             box(w.at(a, -t, high - deep - b.floor), w.at(e, -t - b.one, high - b.floor)));
+                });
         }
     }
 

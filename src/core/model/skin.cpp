@@ -79,16 +79,26 @@ struct Siding {
         const double high = std::max({top(0, t), top(w.length, t), top(ridge.value_or(0), t)});
         // What the uppermost one's lap would cover, or less than an inch of shingles, is no strip of its own.
         const double lap = form == Form::roll ? inMm(kWrapLap) : 0, spare = form == Form::roll ? lap : kIn;
+        const double sold = form == Form::roll ? inMm(longestRoll(stock) - kEndLap) : 1e9;
         int n = 0;
         for (double z = bottom, head = z; high - z > kSameMm; z = head) {
             head = high - (z + seen) > spare ? z + seen : high;
-            auto solids = sheetWithHoles(
-                w, 0, w.length, -far, -near, z, [&](double) { return head; }, holes);
-            if (w.sloping)
-                for (auto& s : solids) s = b.underRoof(s, -b.rafterDeep);
-            put(name + "/" + std::to_string(++n), role, form, stock, w.u, {0, 0, 1}, std::move(solids));
-            if (form == Form::roll && !b.model.parts.empty() && b.model.parts.back().role == role)
-                b.model.parts.back().lapMm = head - z > seen + kSameMm ? seen + lap - (head - z) : lap;
+            // A roll ends on the panels; every other row's first strip is half as long.
+            ++n;
+            int strip = 0;
+            for (double u = 0, most = n % 2 == 0 ? sold / 2 : sold; u < w.length - kSameMm; most = sold) {
+                const double end = w.length - u > sold ? u + most : w.length;
+                auto solids = sheetWithHoles(
+                    w, u, end, -far, -near, z, [&](double) { return head; }, holes);
+                if (w.sloping)
+                    for (auto& s : solids) s = b.underRoof(s, -b.rafterDeep);
+                put(name + "/" + std::to_string(n) + (u > 0 || end < w.length ? "/" + std::to_string(++strip) : ""), role, form, stock, w.u,
+                    {0, 0, 1}, std::move(solids));
+                if (form == Form::roll && !b.model.parts.empty() && b.model.parts.back().role == role)
+                    b.model.parts.back().lapMm = head - z > seen + kSameMm ? seen + lap - (head - z) : lap,
+                    b.model.parts.back().endLapMm = end < w.length ? inMm(kEndLap) : 0;
+                u = end;
+            }
         }
     }
 
@@ -112,9 +122,11 @@ struct Siding {
         int n = 0;
         for (const auto& [a, e] : gone) {
             if (a - from >= 2 * kIn)
-                if (auto* p = b.lumber(w.side + "/kick/" + std::to_string(++n), "kick-board", w.assembly(), System::inside,
-                                       std::string{kKickBoard}, w.u, {0, 0, 1}, w.box(from, a, d, d + thick, 0, high)))
-                    p->side = w.side;
+                inBoards(b.s, from, a, b.studMiddles(w), 1e9, [&](double at, double to, const std::string&) {
+                    if (auto* p = b.lumber(w.side + "/kick/" + std::to_string(++n), "kick-board", w.assembly(), System::inside,
+                                           std::string{kKickBoard}, w.u, {0, 0, 1}, w.box(at, to, d, d + thick, 0, high)))
+                        p->side = w.side;
+                });
             from = std::max(from, e);
         }
     }
@@ -151,7 +163,8 @@ struct Siding {
     }
     void standingBoards() {
         const auto starts = uprightBoards();
-        const double gap = inMm(kind.gap), least = inMm(kLeastStrip);
+        // No strip of a board is ripped narrower than it is thick; what is left open beside it lies under trim or tails. Common practice.
+        const double gap = inMm(kind.gap), least = b.one;
         for (std::size_t i = 0; i < starts.size(); ++i) {
             const double u0 = starts[i], u1 = i + 1 < starts.size() ? starts[i + 1] - gap : w.length;
             // What an opening would leave too narrow goes with it; what it takes whole is a board below and one above.
@@ -228,7 +241,7 @@ struct Siding {
 
     /// Level boards from below, each over the one below by a rabbet half its thickness deep, or into the one above by a tongue.
     void boards() {
-        const double lap = inMm(kind.lap), seen = b.wideOf(kind.stock) - lap, least = inMm(kLeastStrip);
+        const double lap = inMm(kind.lap), seen = b.wideOf(kind.stock) - lap, least = b.one;
         const double high = std::max({top(0, t), top(w.length, t), top(ridge.value_or(0), t)});
         int row = 0;
         for (double z = bottom; high - z >= least; z += seen, ++row) {
@@ -245,7 +258,7 @@ struct Siding {
             std::ranges::sort(gone);
             double from = 0;
             int n = 0;
-            const auto piece = [&](double u0, double u1) {
+            const auto whole = [&](double u0, double u1) {
                 if (u1 - u0 < kSameMm) return;
                 std::vector<Solid> solids;
                 const auto part = [&](double d0, double d1, double z0, double z1) {
@@ -265,6 +278,10 @@ struct Siding {
                 if (solids.empty() || std::max(x, y) < 2 * kIn || std::min(x, y) < t - kSameMm || size.size().z < least) return;
                 put("siding/" + std::to_string(row + 1) + "/" + std::to_string(++n), "siding", Form::lumber, kind.stock, w.u, {0, 0, 1},
                     std::move(solids));
+            };
+            const auto piece = [&](double u0, double u1) {
+                inBoards(b.s, u0, u1, b.studMiddles(w), staggered(static_cast<std::size_t>(row)),
+                         [&](double a, double e, const std::string&) { whole(a, e); });
             };
             for (const auto& [a, e] : gone) piece(from, a), from = std::max(from, e);
             piece(from, w.length);

@@ -44,20 +44,35 @@ struct Framer {
         std::ranges::sort(doors, {}, &Hole::u0);
         const auto piece = [&](double a, double c) {
             if (c - a > kSameMm)
-                put("bottom-plate", id("bottom-plate", a), frameless(b.s) ? stud + "pt" : stud, w.u, w.inward,
-                    w.box(a, c, 0, wide, 0, b.two));
+                inBoards(b.s, a, c, b.studMiddles(w), staggered(1), [&](double u0, double u1, const std::string&) {
+                    put("bottom-plate", id("bottom-plate", u0), frameless(b.s) ? stud + "pt" : stud, w.u, w.inward,
+                        w.box(u0, u1, 0, wide, 0, b.two));
+                });
         };
         for (const auto& d : doors) piece(from, d.u0), from = d.u1;
         piece(from, w.to);
     }
+    /// Studs that plates may meet over: not where a header stands for them, unless openings take a whole board's length.
+    std::vector<double> beyondOpenings() const {
+        const auto all = b.studMiddles(w);
+        auto out = all;
+        std::erase_if(out, [&](double u) {
+            return std::ranges::any_of(w.holes, [&](const Hole& h) { return u > h.u0 - 3 * b.two && u < h.u1 + 3 * b.two; });
+        });
+        double last = w.from, widest = 0;
+        for (const double u : out) widest = std::max(widest, u - last), last = u;
+        return std::max(widest, w.to - last) > inMm(longestBoard(b.s)) / 2 ? all : out;
+    }
     void topPlates() {
         for (int k = 0; k * b.two < plates - 1; ++k) {
             const auto role = k == 0 ? "top-plate" : "cap-plate";
-            const auto name = id(role, w.from);
             const double lower = plates - k * b.two, upper = lower - b.two;
             if (!w.sloping) {
                 const double top = inMm(w.local == 0 ? b.shell.otherWall() : b.shell.lowWall());
-                put(role, name, stud, w.u, w.inward, w.box(w.from, w.to, 0, wide, top - lower, top - upper));
+                inBoards(b.s, w.from, w.to, beyondOpenings(), staggered(static_cast<std::size_t>(k)),
+                         [&](double from, double to, const std::string&) {
+                             put(role, id(role, from), stud, w.u, w.inward, w.box(from, to, 0, wide, top - lower, top - upper));
+                         });
                 continue;
             }
             // Along each slope; on a gable both end plumb at the post under the ridge.

@@ -139,6 +139,19 @@ bool splits(const Part& p) {
     return size && size->thick > inches(1) && size->wide <= inches(2);
 }
 
+/// Boards of one line that meet end over end are held by what they lie on and by what laps them.
+bool endOverEnd(const Part& a, const Part& b) {
+    if (a.role != b.role || a.form != Form::lumber || std::fabs(dot(a.along, b.along)) < 0.999) return false;
+    const auto reach = [&](const Part& p) {
+        std::pair ends{1e300, -1e300};
+        for (const auto& s : p.solids)
+            for (const auto& v : s.vertices) ends = {std::min(ends.first, dot(a.along, v)), std::max(ends.second, dot(a.along, v))};
+        return ends;
+    };
+    const auto x = reach(a), y = reach(b);
+    return std::min(std::fabs(x.first - y.second), std::fabs(y.first - x.second)) < kTouchMm;
+}
+
 bool names(std::string_view list, std::string_view role) {
     if (list == "*") return true;
     for (std::size_t at = 0; at < list.size();) {
@@ -249,6 +262,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             continue;
         }
         const auto match = [&](const Schedule& row, const Part& p, const Part& q) { return names(row.a, p.role) && names(row.b, q.role); };
+        if (endOverEnd(a, b)) continue;
         const Schedule* row = nullptr;
         for (const auto& r : kSchedule)
             if (match(r, a, b) || match(r, b, a)) {
