@@ -704,6 +704,33 @@ TEST_F(Window, MetricTimberIsChosenInTheLetterAndNamesItsSizes) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, ARidgeBeamAndALongCoopAreChosenInTheLetter) {
+    const auto before = window->answer()->bill.total;
+    const auto count = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role); };
+    EXPECT_EQ(window->findChild<ValueWord*>("roof.ridge_kind"), nullptr) << "one slope has no ridge";
+    take("roof.form", 1);
+    settle();
+    EXPECT_GT(count("rafter-tie"), 0) << window->message().toStdString();
+    take("roof.ridge_kind", 1);
+    settle();
+    EXPECT_EQ(count("rafter-tie"), 0) << window->message().toStdString();
+    EXPECT_EQ(count("ridge-post"), 2);
+    // Too long for the beam: refused in words, and nothing changes; with a board it goes on.
+    type("coop.width", "40'");
+    settle();
+    EXPECT_EQ(std::get<Length>(value("coop.width")), feet(10));
+    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    take("roof.ridge_kind", 0);
+    settle();
+    type("coop.width", "40'");
+    settle();
+    EXPECT_EQ(std::get<Length>(value("coop.width")), feet(40)) << window->message().toStdString();
+    EXPECT_GT(count("top-plate"), 6);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, ACeilingHalfOpenWallsALiningPaversAndAnAutomaticDoorAreChosenInTheLetter) {
     const auto before = window->answer()->bill.total;
     const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role) > 0; };

@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 83> kIds{
+constexpr std::array<std::string_view, 84> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -30,7 +30,7 @@ constexpr std::array<std::string_view, 83> kIds{
     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
     "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",       "pop.tall",
     "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
-    "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long"};
+    "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -81,13 +81,19 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
     }
     if (shell.gable()) {
         const auto room = mm(ridgeUndersideMm(shell)) - std::max(shell.lowWall(), shell.otherWall());
-        if (room < tieDeep(shell)) {
+        if (room < tieDeep(shell) && shell.beam.empty()) {
             // So much steeper, on half an inch in a foot, that the ridge rises by what is missing.
             const double more = inMm(tieDeep(shell) - room) / (shell.slopes[0].span - inMm(shell.wallDeep));
             const auto steeper = pitch(std::ceil((shell.slopes[0].rise + more) * 24 + 0.5) / 2, 12);
             return Clash{"ridge.ties", "roof.pitch", "roof.form", {room, tieDeep(shell)}, Change{"roof.pitch", exactAngle(steeper)}};
         }
     }
+    if (const auto span = shell.beam.empty() ? Length{} : ridgeSpan(s, shell); span > shell.ridgeSpans)
+        return Clash{"ridge.span",
+                     "roof.ridge_kind",
+                     shell.turn % 2 == 0 ? "coop.width" : "coop.depth",
+                     {span, shell.ridgeSpans},
+                     Change{"roof.ridge_kind", "board"}};
     if (shell.otherWall() < feet(2)) return Clash{"ridge.low", "roof.ridge", "roof.other_pitch", {shell.otherWall(), feet(2)}};
     if (!indoors(s))
         if (auto c = panelClash("roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;

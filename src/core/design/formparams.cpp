@@ -76,6 +76,8 @@ void addForm(std::vector<Param>& p) {
                                     return bounded(Length::ticks(deep.count() / 2), kLeastSlope, feet(14));
                                 }),
                          gable));
+    // A board only parts the rafters' ends, whose push ties hold; a beam carries them.
+    p.push_back(onlyWhen(choice("roof.ridge_kind", form, {"board", "beam"}, word("board"), false), gable));
     p.push_back(roofed(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9))));
     p.push_back(roofed(fixedLength("roof.rake", form, inches(5), inches(18), inches(8))));
     p.push_back(roofed(choice("roof.gutter", form, {"none", "barrels"}, word("none"), false)));

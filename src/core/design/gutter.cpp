@@ -30,7 +30,12 @@ bool barrelFree(Ask& ask, std::string_view side, std::string_view end) {
     if (!nestsInside(ask) && ask.choice("nests.wall") == side && meets(nests - inches(2), nests + openingWidth(ask, "nests") + inches(2)))
         return false;
     for (const auto& run : runPlaces(ask)) {
-        if (run.side == side && meets(run.at, run.at + run.width)) return false;
+        // Beside the wall a gate in its side swings outwards.
+        const auto& gate = ask.choice(run.key + ".gate");
+        const auto swings = gate == "outer" ? Length{} : ask.length(run.key + ".gate_width");
+        if (run.side == side &&
+            meets(run.at - (gate == "left" ? swings : Length{}), run.at + run.width + (gate == "right" ? swings : Length{})))
+            return false;
         // One that reaches past the right end of its own side.
         if (end == "left" && run.side == leftOf(side) && run.width > run.along) return false;
     }

@@ -64,7 +64,7 @@ bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width) {
 
 Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
     const auto head = highestHead(shell, ask.choice(key + ".wall"), ask.length(key + ".door_at"), ask.length(key + ".door_width"));
-    return shell.gable() ? std::min(head, std::max(shell.lowWall(), shell.otherWall())) : head;
+    return shell.gable() && shell.beam.empty() ? std::min(head, std::max(shell.lowWall(), shell.otherWall())) : head;
 }
 
 Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least) {
@@ -73,7 +73,8 @@ Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Lengt
     const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), frame = inMm(wallDeep(ask)),
                  two = inMm(timberOf(ask).two);
     const auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value()), two);
-    const auto ties = ask.choice("roof.form") == "gable" ? tiesBeside(rafters, wide, frame, two) : std::vector<double>{};
+    const auto ties = ask.choice("roof.form") == "gable" && ask.choice("roof.ridge_kind") == "board" ? tiesBeside(rafters, wide, frame, two)
+                                                                                                     : std::vector<double>{};
     // The frame stands under rafters, but not where a tie passes; the cover goes up beside both. Seen from the room's end wall.
     const auto meets = [&](const std::vector<double>& bars, double from, double to) {
         return std::ranges::any_of(bars, [&](double x) {

@@ -18,7 +18,8 @@ int Shell::localSide(std::string_view side) const { return (sideIndex(side) - tu
 Length Shell::headroom() const {
     // A gable's ties lie on the higher of its walls.
     const double t = inMm(wallDeep);
-    return std::min(lowestWall(), mm(std::min(rafterUndersideMm(t), rafterUndersideMm(inMm(deep) - t))));
+    const auto under = std::min(lowestWall(), mm(std::min(rafterUndersideMm(t), rafterUndersideMm(inMm(deep) - t))));
+    return beam.empty() ? under : std::min(under, mm(ridgeUndersideMm(*this)));
 }
 
 std::optional<Length> Shell::ridgeOn(std::string_view side) const {
@@ -148,6 +149,15 @@ Shell shellOf(Ask& ask) {
             const int local = s.localSide(ask.choice(run + ".side"));
             if (local % 2 == 1) (local == 1 ? s.past : s.before) = runOffset(ask) + ask.length(run + ".length");
         }
+    if (gable && ask.choice("roof.ridge_kind") == "beam") {
+        // Half of either slope; one member alone.
+        const auto carried = Length::ticks(s.deep.count() / 2 * 115 / 100), span = ridgeSpan(ask, s);
+        const double cut = rafterDeep / std::min(s.slopes[0].cosine(), s.slopes[1].cosine());
+        for (const auto size : kHeaders) {
+            s.beam = size, s.ridgeSpans = clearSpan(woodOf(ask), s.timber->size(size), carried, roofLoad(ask, coverOf(ask))).clear;
+            if (s.ridgeSpans >= span && inMm(s.timber->size(size).wide) >= cut) break;
+        }
+    }
     return s;
 }
 
@@ -160,7 +170,18 @@ double ridgeTopMm(const Shell& s) {
     return std::min(s.slopes[0].over(s.slopes[0].start, inMm(s.rafterDeep)), s.slopes[1].over(s.slopes[1].start, inMm(s.rafterDeep)));
 }
 
+Length ridgeSpan(Ask& ask, const Shell& s) {
+    return std::max({s.wide - s.wallDeep * 2, s.before - timberOf(ask).post, s.past - timberOf(ask).post});
+}
+
+double ridgePostLb(Ask& ask, const Shell& s) {
+    const auto load = roofLoad(ask, coverOf(ask));
+    const double half = inFeet(s.wide) / 2, beyond = std::max({inFeet(s.rake), inFeet(s.before) / 2, inFeet(s.past) / 2});
+    return (inPsf(load.live) + inPsf(load.dead)) * (half + beyond) * inFeet(s.deep) / 2;
+}
+
 std::string_view ridgeStock(const Shell& s) {
+    if (!s.beam.empty()) return s.beam;
     const double cut = inMm(s.rafterDeep) / std::min(s.slopes[0].cosine(), s.slopes[1].cosine());
     for (const auto size : {"2x4", "2x6", "2x8", "2x10"})
         if (inMm(s.timber->size(size).wide) >= cut) return size;
@@ -285,7 +306,12 @@ Length studTall(const Shell& s) { return std::max(s.lowWall(), s.otherWall()) - 
 int openRows(const Shell& s, Length lower) {
     return static_cast<int>(std::ceil(inMm(studTall(s) - lower) / (inMm(s.timber->two) * kMostSlender) - 1e-9));
 }
-Length carriedBy(Ask& ask) { return Length::ticks(rafterRun(ask).count() / 2) + overhangOf(ask); }
+Length carriedBy(Ask& ask) {
+    const auto fall = sideIndex(ask.choice("roof.falls_to"));
+    const bool beam = ask.choice("roof.form") == "gable" && ask.choice("roof.ridge_kind") == "beam";
+    const auto whole = beam ? rafterRun(ask) : ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+    return Length::ticks(whole.count() / 2) + overhangOf(ask);
+}
 Length wallDeep(Ask& ask) { return timberOf(ask).size(ask.choice("frame.stud")).wide; }
 bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}); }
 Length wallSkin(Ask& ask, std::string_view side) {

@@ -30,6 +30,8 @@ struct Shell {
     Length joistDeep, deck;
     std::vector<Slope> slopes;  ///< towards local back; of a gable also towards local front
     Length ridgeThick;          ///< of a gable's ridge board
+    std::string_view beam{};    ///< size of a ridge that carries the rafters; empty: a board between them, with ties
+    Length ridgeSpans;          ///< how far such a beam of the deepest size goes from support to support
     friend bool operator==(const Shell&, const Shell&) = default;
 
     /// As wide as an opening can be at most under this side's rafters.
@@ -83,7 +85,11 @@ SpanLoad roofLoad(Ask& ask, std::string_view cover);
 /// What one pair of a gable's rafters pushes its walls apart with, lb: the middle moment of a simple beam over the ridge's height.
 /// Statics of the three-hinged frame; IRC 2018 Table R802.5.2 tabulates nails for the same push.
 double tieThrustLb(const Shell& shell, const SpanLoad& load, Length spacing);
-/// The narrowest 2x that covers a rafter's plumb cut at the ridge. Source: IRC 2018 R802.4.2.
+/// Clear between what carries the ridge: the end walls' posts, or those and a post at the far end of a run under the same roof.
+Length ridgeSpan(Ask& ask, const Shell& shell);
+/// What a ridge beam brings onto an end wall's post, lb.
+double ridgePostLb(Ask& ask, const Shell& shell);
+/// The narrowest 2x that covers a rafter's plumb cut at the ridge, or what the beam takes. Source: IRC 2018 R802.4.2.
 std::string_view ridgeStock(const Shell& shell);
 /// Top and underside of the ridge board above the deck.
 double ridgeTopMm(const Shell& shell);
@@ -176,7 +182,8 @@ Length wallDeep(Ask& ask);
 /// so that none bends sideways (NDS 2018 3.7.1.4).
 Length studTall(const Shell& shell);
 int openRows(const Shell& shell, Length lower);
-/// Of the roof, what a wall that rafters lie on carries of a level width: half their run, and the eave.
+/// Of the roof, what a wall that rafters lie on carries of a level width, and the eave: half of it from wall to wall, since a ridge board
+/// carries nothing; half the rafters' run where a beam takes the rest.
 Length carriedBy(Ask& ask);
 /// A wall that is left open to the air, behind mesh on its studs; and what a wall wears on them, mesh or siding.
 bool openWall(Ask& ask, std::string_view side);

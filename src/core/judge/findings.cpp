@@ -379,8 +379,16 @@ struct Court {
         const auto free = open ? Length::ticks((tall - lower).count() / openRows(shell, lower)) : Length{};
         const double lb = (inPsf(load.live) + inPsf(load.dead)) * inFeet(across) * inFeet(carriedBy(s)),
                      carries = studCarriesLb(woodOf(s), shell.timber->size(stud), tall, free, load.duration);
-        auto& f = find("studs.carry", "others", carries > 0 ? lb / carries : 99, 1, "share", false);
+        double worst = carries > 0 ? lb / carries : 99;
+        // The posts under a ridge beam, as tall as the gable.
+        if (!shell.beam.empty()) {
+            const auto post = studCarriesLb(woodOf(s), shell.timber->size(stud), mm(ridgeUndersideMm(shell)), {}, load.duration);
+            worst = std::max(worst, post > 0 ? ridgePostLb(s, shell) / post : 99);
+        }
+        auto& f = find("studs.carry", "others", worst, 1, "share", false);
         f.source = kNds37;
+        for (const auto& p : m.parts)
+            if (p.role == "ridge-post" && !shell.beam.empty()) f.parts.push_back(p.id);
         for (const auto& p : m.parts)
             if ((p.role == "stud" || p.role == "trimmer") && p.system == System::walls && shell.bearing(p.side)) f.parts.push_back(p.id);
         if (shell.light()) f.remedies.push_back({{"frame.stud", "2x4"}});

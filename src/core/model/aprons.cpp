@@ -27,8 +27,11 @@ std::vector<Runner::Strip> closeUnder(Builder& b, Runner& under, const std::vect
     for (const auto& w : b.walls) {
         std::vector<std::pair<double, double>> open;
         double from = 0;
+        // No longer than a board, parted at posts: such lengths a roll has.
+        const auto posts = middlesOf(evenly(w.length, b.post, 72 * kIn), b.post);
         const auto upTo = [&](double to) {
-            if (to - from > kMesh) open.emplace_back(from, to);
+            if (to - from > kMesh)
+                inBoards(b.s, from, to, posts, 1e9, [&](double u, double e, const std::string&) { open.emplace_back(u, e); });
         };
         for (const auto& r : runs)
             if (&r->w == &w) upTo(r->u0 - kMesh), from = r->u0 + r->beside + kMesh;

@@ -67,7 +67,9 @@ struct Covering {
         const auto board = boardAtLeast(b, height);
         const double most = std::min(height, b.wideOf(board));
         for (std::size_t i = 1; i < xs.size(); ++i)
-            if (xs[i] - xs[i - 1] - b.two >= 2 * kIn - kSameMm)
+            // None through an end wall's siding, where a run's own rafters begin.
+            if (const bool through = (xs[i - 1] < b.wide - kSameMm && xs[i] > b.wide) || (xs[i - 1] < -kSameMm && xs[i] > -kSameMm);
+                !through && xs[i] - xs[i - 1] - b.two >= 2 * kIn - kSameMm)
                 put("block", (high ? "high/" : "low/") + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
                     {box({xs[i - 1] + b.two, v0, foot}, {xs[i], v0 + b.two, foot + most})});
     }
@@ -265,12 +267,13 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
                  std::string{ridgeStock(b.shell)}, {1, 0, 0}, {0, 0, 1},
                  box({ends[i - 1], y - half, b.floor + ridgeUndersideMm(b.shell)}, {ends[i], y + half, b.floor + ridgeTopMm(b.shell)}));
     const double foot = b.floor + inMm(std::max(b.shell.lowWall(), b.shell.otherWall()));
-    for (const double x : ties) {
-        // Between the blocks over both walls' outer faces.
-        auto tie = box({x, b.two, foot}, {x + b.two, b.deep - b.two, foot + inMm(tieDeep(b.shell))});
-        tie = cut(cut(tie, b.belowTop(0)), b.belowTop(b.deep));
-        b.lumber("roof/tie/" + tenths(x), "rafter-tie", "roof", System::roof, "2x4", {0, 1, 0}, {0, 0, 1}, std::move(tie));
-    }
+    if (b.shell.beam.empty())
+        for (const double x : ties) {
+            // Between the blocks over both walls' outer faces.
+            auto tie = box({x, b.two, foot}, {x + b.two, b.deep - b.two, foot + inMm(tieDeep(b.shell))});
+            tie = cut(cut(tie, b.belowTop(0)), b.belowTop(b.deep));
+            b.lumber("roof/tie/" + tenths(x), "rafter-tie", "roof", System::roof, "2x4", {0, 1, 0}, {0, 0, 1}, std::move(tie));
+        }
     // The cap: metal in 10 ft lengths lapped 6 in; of a decked roof its own cover, in one strip.
     const auto& cover = roofCover(b.s.choice("roof.cover"));
     const std::string stock{cover.decked ? cover.stock : "ridge-cap"};

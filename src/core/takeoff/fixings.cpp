@@ -301,6 +301,12 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     }
     add("angle-bracket", roles["stringer"], "bracket");
     add("tie-rafter", 2.0 * roles["rafter"], "tie");
+    // On a beam each rafter hangs in a sloped seat of its own, nailed into both.
+    if (const auto shell = shellOf(s); shell.gable() && !shell.beam.empty()) {
+        double hung = 0;
+        for (const auto& p : parts) hung += p.role == "rafter" && p.system == System::roof;
+        add("rafter-hanger", hung, "rafterhanger"), add("nail-10d", 10 * hung, "rafterhanger");
+    }
     for (const auto& o : m.openings) {
         if (o.existing) continue;
         if (o.kind == "people_door" || o.kind == "clean_out")

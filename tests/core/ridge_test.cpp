@@ -1,0 +1,106 @@
+// A gable's ridge as a beam on posts: no ties, hung rafters.
+#include <cmath>
+
+#include "core/design/partition.h"
+#include "core/design/shell.h"
+#include "core/design/spans.h"
+#include "whole.h"
+
+namespace oiko {
+namespace {
+
+Design beamed(std::vector<Change> more = {}) {
+    std::vector<Change> all{{"roof.form", "gable"}, {"roof.ridge_kind", "beam"}};
+    all.insert(all.end(), more.begin(), more.end());
+    return designWith(all);
+}
+std::int64_t count(const Answer& a, std::string_view role) { return std::ranges::count(a.model->parts, role, &Part::role); }
+
+TEST(RidgeBeam, UnlikeCoopsAreSoundAndShutWithoutTies) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             {{"roof.cover", "shingles"}, {"coop.depth", "10'"}},
+             {{"roof.ridge", "3'"}, {"roof.other_pitch", "4/12"}},
+             {{"roof.pitch", "3/12"}, {"coop.width", "8'"}},
+             {{"form.kind", "elevated"}, {"flock.count", "6"}},
+             {{"partitions.1.wall", "right"}, {"coop.width", "12'"}, {"runs.1.side", "front"}},
+             {{"runs.1.top", "shared"}, {"runs.1.length", "8'"}},
+             {{"frame.timber", "metric"}, {"wood.grade", "c24"}},
+         }) {
+        if (sampled() && more.size() != 1) continue;
+        SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
+        const auto d = beamed(more);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        EXPECT_EQ(count(*a, "rafter-tie"), 0);
+        EXPECT_EQ(needed(*a, "nail-10d", "tienails"), 0);
+        EXPECT_EQ(std::ranges::count_if(a->model->parts, [](const Part& p) { return p.role == "ridge-post" && p.system == System::walls; }),
+                  2);
+        std::int64_t hung = 0;
+        for (const auto& p : a->model->parts) hung += p.role == "rafter" && p.system == System::roof;
+        EXPECT_EQ(needed(*a, "rafter-hanger"), static_cast<double>(hung));
+    }
+}
+
+TEST(RidgeBeam, ItsDepthIsTheFirstThatCarriesTheRoofOverTheSpan) {
+    // 10 by 6 ft: 113 in between the end walls, half of either slope is 3 ft of roof at 25 psf of snow and 7 of cover. The 2x of each depth
+    // by the beam formula itself, spruce-pine-fir, snow 1.15, no repetition: w l^2 / 8 = F_b S.
+    const auto d = beamed({{"coop.width", "10'"}, {"coop.depth", "6'"}, {"place.snow", "25psf"}});
+    Settled s{d};
+    const auto shell = shellOf(s);
+    EXPECT_NEAR(inInches(ridgeSpan(s, shell)), 113, 1e-6);
+    const double w = (25 + 7) * 3.0 / 12;
+    const struct {
+        const char* size;
+        double deep, factor;
+    } sizes[] = {{"2x4", 3.5, 1.5}, {"2x6", 5.5, 1.3}, {"2x8", 7.25, 1.2}, {"2x10", 9.25, 1.1}, {"2x12", 11.25, 1.0}};
+    std::string first;
+    for (const auto& size : sizes) {
+        const double section = 1.5 * size.deep * size.deep / 6, span = std::sqrt(8 * 875 * size.factor * 1.15 * section / w);
+        // Live load alone bends it by a 180th at most.
+        const double inertia = 1.5 * std::pow(size.deep, 3) / 12, stiff = std::cbrt(384 * 1.4e6 * inertia / (5 * 25 * 3.0 / 12 * 180));
+        if (first.empty() && std::min(span, stiff) >= 113 && size.deep >= inInches(shell.rafterDeep) / std::cos(std::atan(0.5)))
+            first = size.size;
+    }
+    EXPECT_EQ(shell.beam, first);
+    EXPECT_EQ(answerTo(d)->model->find("roof/ridge")->stock, first);
+    // Half of 113 in and the walls, and the rake, come onto one post.
+    EXPECT_NEAR(ridgePostLb(s, shell), 32 * (5 + 8.0 / 12) * 3, 0.5);
+}
+
+TEST(RidgeBeam, WallsUnderABoardCarryHalfTheRoofAndUnderABeamAQuarter) {
+    // Statics: of a pair of rafters that lean on each other either foot carries half of the whole; on a beam half of its own.
+    Settled board{designWith({{"roof.form", "gable"}, {"coop.depth", "8'"}, {"roof.overhang", "9in"}})},
+        beam{beamed({{"coop.depth", "8'"}, {"roof.overhang", "9in"}})};
+    EXPECT_NEAR(inInches(carriedBy(board)), 48 + 9, 1e-6);
+    EXPECT_NEAR(inInches(carriedBy(beam)), 24 + 9, 1e-6);
+    Settled slope{designWith({{"coop.depth", "8'"}, {"roof.overhang", "9in"}})};
+    EXPECT_NEAR(inInches(carriedBy(slope)), 48 + 9, 1e-6);
+}
+
+TEST(RidgeBeam, FreeHeightAndWhatItRefuses) {
+    // Where ties would not fit under a flat ridge the beam does, and is what one's head meets.
+    std::vector<Change> flat{
+        {"roof.form", "gable"}, {"roof.pitch", "1/12"}, {"roof.other_pitch", "1/12"}, {"roof.cover", "metal_sealed"}, {"coop.width", "8'"}};
+    const auto tied = Design{}.with(flat);
+    ASSERT_FALSE(tied);
+    EXPECT_EQ(tied.error().what.id, "clash.ridge.ties");
+    flat.push_back({"roof.ridge_kind", "beam"});
+    Settled s{designWith(flat)};
+    const auto shell = shellOf(s);
+    EXPECT_LE(shell.headroom(), mm(ridgeUndersideMm(shell)));
+    // A span that no size carries is refused, naming both.
+    const auto far = Design{}.with({{"coop.width", "30'"}, {"roof.form", "gable"}, {"roof.ridge_kind", "beam"}});
+    ASSERT_FALSE(far);
+    EXPECT_EQ(far.error().what.id, "clash.ridge.span");
+    // A post that the beam would bend is found.
+    const auto heavy = answerTo(beamed({{"coop.width", "8'"}, {"coop.depth", "12'"}, {"place.snow", "45psf"}, {"wood.species", "dfl"}}));
+    const auto of = [](const Answer& a) { return *std::ranges::find(a.findings, "studs.carry", &Finding::id); };
+    const auto light = answerTo(beamed({{"coop.width", "8'"}}));
+    EXPECT_GT(of(*heavy).value, of(*light).value);
+    const auto finding = of(*heavy);
+    EXPECT_EQ(std::ranges::count_if(finding.parts, [](const std::string& id) { return id.find("ridge-post") != std::string::npos; }), 2);
+}
+
+}  // namespace
+}  // namespace oiko
