@@ -711,6 +711,9 @@ TEST_F(Window, ARidgeBeamAndALongCoopAreChosenInTheLetter) {
     take("roof.form", 1);
     settle();
     EXPECT_GT(count("rafter-tie"), 0) << window->message().toStdString();
+    // A vent of 5 ft under the ridge would cut the beam's post off.
+    type("vents.1.width", "2'");
+    settle();
     take("roof.ridge_kind", 1);
     settle();
     EXPECT_EQ(count("rafter-tie"), 0) << window->message().toStdString();

@@ -22,10 +22,11 @@ TEST(RidgeBeam, UnlikeCoopsAreSoundAndShutWithoutTies) {
              {{"roof.cover", "shingles"}, {"coop.depth", "10'"}},
              {{"roof.ridge", "3'"}, {"roof.other_pitch", "4/12"}},
              {{"roof.pitch", "3/12"}, {"coop.width", "8'"}},
-             {{"form.kind", "elevated"}, {"flock.count", "6"}},
+             {{"form.kind", "elevated"}, {"flock.count", "6"}, {"coop.depth", "5'"}},
              {{"partitions.1.wall", "right"}, {"coop.width", "12'"}, {"runs.1.side", "front"}},
              {{"runs.1.top", "shared"}, {"runs.1.length", "8'"}},
              {{"frame.timber", "metric"}, {"wood.grade", "c24"}},
+             {{"skin.lining", "ply-1/2"}, {"skin.insulation", "foam-1-1/2"}, {"coop.depth", "8'"}},
          }) {
         if (sampled() && more.size() != 1) continue;
         SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
@@ -34,6 +35,10 @@ TEST(RidgeBeam, UnlikeCoopsAreSoundAndShutWithoutTies) {
         const auto a = answerTo(d);
         EXPECT_EQ(count(*a, "rafter-tie"), 0);
         EXPECT_EQ(needed(*a, "nail-10d", "tienails"), 0);
+        // Each post goes down to its plate: nothing opens below what carries the roof.
+        for (const auto& p : a->model->parts)
+            if (p.role == "ridge-post" && p.system == System::walls)
+                EXPECT_NEAR(p.box().low.z, inMm(shellOf(*a->settled).floorTop + shellOf(*a->settled).timber->two), 0.01) << p.id;
         EXPECT_EQ(std::ranges::count_if(a->model->parts, [](const Part& p) { return p.role == "ridge-post" && p.system == System::walls; }),
                   2);
         std::int64_t hung = 0;

@@ -108,6 +108,13 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         if (leftOf(side) == roost) out.push_back({"roosts", Length{}, from + zone});
         if (rightOf(side) == roost) out.push_back({"roosts", to - zone, whole});
     }
+    // Nor below the posts that a ridge beam stands on.
+    if (const auto fall = sideIndex(ask.choice("roof.falls_to")), local = (sideIndex(side) - fall + 6) % 4;
+        local % 2 == 1 && ask.choice("roof.form") == "gable" && ask.choice("roof.ridge_kind") == "beam") {
+        const auto from = ask.length("roof.ridge"), two = timberOf(ask).two;
+        const auto at = local == 1 ? wallLength(ask, side) - from : from, half = Length::ticks(two.count() / 2) + two * 2;
+        out.push_back({"roof.ridge", at - half, at + half});
+    }
     // What opens to the air is no use in a wall that does.
     if ((self.starts_with("windows") || self.starts_with("vents")) && openWall(ask, side))
         out.push_back({"skin.open_" + std::string{side}, Length{}, wallLength(ask, side)});

@@ -101,7 +101,9 @@ Length lowWallFor(Ask& a) {
         if (indoors(a)) return upTo(stand + inches(6.5));
         if (!gable(a)) return upTo(stand);
         // A door in an end wall, half as wide as 38 in with its kings, fits under the ridge of a narrow gable only over higher eaves.
-        const double risen = std::tan(inRadians(a.angle("roof.pitch"))) * inMm(a.length("roof.ridge") - inches(22.5));
+        // Beside a beam's post all of it and its kings lie on one slope.
+        const auto aside = a.choice("roof.ridge_kind") == "beam" ? inches(42) : inches(22.5);
+        const double risen = std::tan(inRadians(a.angle("roof.pitch"))) * std::max(0.0, inMm(a.length("roof.ridge") - aside));
         return upTo(std::max(stand, stand + inches(5) - mm(risen)));
     }
     // A run's roof goes under the eave, and its beam over the pop door.

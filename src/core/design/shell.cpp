@@ -195,6 +195,8 @@ std::vector<std::pair<Length, Length>> barredByRidge(const Shell& s, std::string
     if (!ridge) return {};
     // King studs stand from two to one stud beside the opening; the post is clear of both, or between them on the header.
     const auto half = Length::ticks(s.ridgeThick.count() / 2), stud = s.timber->two;
+    // That of a beam stands on the plate: nothing opens below it.
+    if (!s.beam.empty()) return {{*ridge - half - stud * 2 - width, *ridge + half + stud * 2}};
     return {{*ridge - half - stud * 2 - width, *ridge + half - stud - width}, {*ridge - half + stud, *ridge + half + stud * 2}};
 }
 

@@ -60,6 +60,11 @@ void wallFoam(Builder& b, const std::string& stock) {
             taken.push_back(box);
         }
         for (const auto& h : w.holes) taken.push_back({{h.u0, 0, h.z0}, {h.u1, 0, h.z1}});
+        // A ridge beam passes through, lower than the plates.
+        if (const auto at = b.shell.ridgeOn(w.side); at && !b.shell.beam.empty()) {
+            const double half = inMm(b.shell.ridgeThick) / 2;
+            taken.push_back({{inMm(*at) - half, 0, ridgeUndersideMm(b.shell)}, {inMm(*at) + half, 0, 1e6}});
+        }
         // What a room parted off has of the wall is not lined.
         auto [from, to] = birdsAlong(b.s, w.side);
         if (roomsAt(b.s, leftOf(w.side)) == Length{}) from = mm(w.from);
