@@ -132,7 +132,7 @@ TEST_F(Window, ARefusedValueSaysWhyInPlaceAndChangesNothing) {
     const auto before = window->document().design();
     for (const auto& [slot, text, says] :
          std::vector<std::tuple<const char*, const char*, const char*>>{{"coop.depth", "8 foots", "8 foots"},
-                                                                        {"coop.width", "40'", "40'"},
+                                                                        {"coop.width", "640'", "640'"},
                                                                         {"roof.pitch", "2/12", "3/12"},
                                                                         {"flock.count", "lots", "lots"}}) {
         type(slot, text);

@@ -137,7 +137,7 @@ TEST_F(Tool, RefusesWithOneLineThatNamesTheValueAndLeavesTheFile) {
     makeDesign();
     const auto before = slurp(dir / "d.oikostat");
     const std::vector<std::pair<std::string, std::string>> wrong{{"set d.oikostat 'coop.depth=8 foots'", "8 foots"},
-                                                                 {"set d.oikostat coop.width=40ft", "goes from"},
+                                                                 {"set d.oikostat coop.width=640ft", "goes from"},
                                                                  {"set d.oikostat roof.pitch=2/12", "3/12"},
                                                                  {"set d.oikostat coop.colour=red", "coop.colour"},
                                                                  {"set d.oikostat coop.depth", "KEY=VALUE"},

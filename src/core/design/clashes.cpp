@@ -124,14 +124,14 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
         return Clash{"stud.tall",
                      "frame.stud",
                      "coop.low_wall",
-                     {s.choice("frame.stud"), tall, most},
+                     {Ref{"option.frame.stud." + s.choice("frame.stud")}, tall, most},
                      Change{"frame.stud", tall > timberOf(s).size("2x3").wide * 50 ? "2x4" : "2x3"}};
     if (s.applies("skin.insulation"))
         if (const auto& foam = s.choice("skin.insulation"); foam != "none" && thicknessOf(foam) > shell.wallDeep)
             return Clash{"stud.foam",
                          "skin.insulation",
                          "frame.stud",
-                         {thicknessOf(foam), s.choice("frame.stud")},
+                         {thicknessOf(foam), Ref{"option.frame.stud." + s.choice("frame.stud")}},
                          Change{"skin.insulation", "foam-1-1/2"}};
     const auto longest = longestSold(s);
     // Panels reach from an inch below the deck to the rafters' underside; the longest sold is 10 ft.

@@ -79,7 +79,11 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                 return Clash{"window.deep", o.row + ".kind", "frame.stud", {kWindowUnitDeep, room}, Change{o.row + ".kind", "pane"}};
         }
         if (o.row.starts_with("windows") && shell.light() && s.choice(o.row + ".kind") == "sliding")
-            return Clash{"stud.slides", o.row + ".kind", "frame.stud", {s.choice("frame.stud")}, Change{o.row + ".kind", "pane"}};
+            return Clash{"stud.slides",
+                         o.row + ".kind",
+                         "frame.stud",
+                         {Ref{"option.frame.stud." + s.choice("frame.stud")}},
+                         Change{o.row + ".kind", "pane"}};
         // A leaf of siding stands upright in its sheet, a quarter narrower than its opening.
         if (const auto most = inches(48.25); o.row.starts_with("windows") && o.width > most && s.choice(o.row + ".kind") == "shutter")
             return Clash{"shutter.sheet",

@@ -54,7 +54,11 @@ std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPla
                      Change{run.key + ".side", std::string{kSides[(sideIndex(s.choice("roof.falls_to")) + 3) % 4]}}};
     // A beam as wide as a 4x4 carries its rafters' seats as the plates of a 2x4 wall do.
     if (shell.light() && !shell.gable())
-        return Clash{"stud.shared", "frame.stud", run.key + ".top", {s.choice("frame.stud")}, Change{"frame.stud", "2x4"}};
+        return Clash{"stud.shared",
+                     "frame.stud",
+                     run.key + ".top",
+                     {Ref{"option.frame.stud." + s.choice("frame.stud")}},
+                     Change{"frame.stud", "2x4"}};
     // Under a ridge three posts stand at its far end, each on a block of its own.
     const auto posts = runOuterPosts(s, run);
     for (std::size_t i = 1; i < posts.size(); ++i)

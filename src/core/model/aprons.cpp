@@ -53,11 +53,12 @@ std::vector<Runner::Strip> closeUnder(Builder& b, Runner& under, const std::vect
 std::vector<Bounds> beside(Builder& b, const Runner::Strip& strip) {
     std::vector<Bounds> left{strip.at};
     const bool alongX = std::fabs(strip.along.x) > 0.5;
-    // The ground falls a little along what stands in it.
-    const double room = b.ground.level() ? 0 : 3 * kIn;
     for (const auto& p : b.model.parts) {
         if (p.role != "block" && p.role != "footing" && p.role != "strip-footing" && !p.underWalls()) continue;
         auto box = p.box();
+        // The ground falls along what stands in it: a little, or as much as what goes all round reaches.
+        const double falls = (std::fabs(b.ground.toRight) * box.size().x + std::fabs(b.ground.toBack) * box.size().y) / 2,
+                     room = b.ground.level() ? 0 : std::max(3 * kIn, falls);
         const double ground = b.ground.under((box.low + box.high) * 0.5);
         box.low.z -= ground + room, box.high.z -= ground - room;
         if (!box.meets(strip.at, -kSameMm)) continue;
