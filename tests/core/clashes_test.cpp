@@ -189,6 +189,7 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"roost.wall", "front"}}},
     {"beam.stock", {{"stock.longest", "8ft"}, {"coop.depth", "9ft"}, {"roof.form", "gable"}}},
     {"gutter.long", {{"coop.width", "60ft"}, {"roof.gutter", "barrels"}}},
+    {"ridge.stock", {{"roof.form", "gable"}, {"roof.ridge_kind", "beam"}, {"stock.longest", "10ft"}, {"coop.width", "10ft"}}},
     {"ridge.span", {{"coop.width", "30ft"}, {"roof.form", "gable"}, {"roof.ridge_kind", "beam"}}},
     {"opening.stock", {{"coop.width", "20ft"}, {"stock.longest", "8ft"}, {"vents.1.wall", "back"}, {"vents.1.width", "8ft"}}},
     {"plate.joint", {{"coop.width", "20ft"}, {"frame.top_plates", "single"}}},

@@ -73,6 +73,28 @@ TEST(RidgeBeam, ItsDepthIsTheFirstThatCarriesTheRoofOverTheSpan) {
     EXPECT_NEAR(ridgePostLb(s, shell), 32 * (5 + 8.0 / 12) * 3, 0.5);
 }
 
+TEST(RidgeBeam, IsPartedOverPostsAlone) {
+    // 10 ft and both rakes are 11 ft 4 in: 10 ft boards would meet between the walls, where nothing is below.
+    const auto shorter =
+        Design{}.with({{"roof.form", "gable"}, {"roof.ridge_kind", "beam"}, {"coop.width", "10'"}, {"stock.longest", "10ft"}});
+    ASSERT_FALSE(shorter);
+    EXPECT_EQ(shorter.error().what.id, "clash.ridge.stock");
+    // Over a run it goes on beyond the end wall, and meets over that wall's post.
+    const auto a = answerTo(beamed(
+        {{"coop.width", "10'"}, {"coop.depth", "6'"}, {"runs.1.top", "shared"}, {"runs.1.length", "8'"}, {"stock.longest", "12ft"}}));
+    std::vector<Bounds> boards, posts;
+    for (const auto& p : a->model->parts) {
+        if (p.role == "ridge") boards.push_back(p.box());
+        if (p.role == "ridge-post" && p.system == System::walls) posts.push_back(p.box());
+    }
+    ASSERT_EQ(boards.size(), 2u);
+    const double joint = std::min(boards[0].high.x, boards[1].high.x);
+    EXPECT_TRUE(std::ranges::any_of(posts, [&](const Bounds& p) { return p.low.x + 38 < joint && joint < p.high.x - 38; })) << joint;
+    EXPECT_EQ(unsound(*a->model), "");
+    // A hung rafter has the nails of its seat and none beside.
+    EXPECT_EQ(needed(*a, "nail-10d", "rafterhanger"), 10 * needed(*a, "rafter-hanger"));
+}
+
 TEST(RidgeBeam, WallsUnderABoardCarryHalfTheRoofAndUnderABeamAQuarter) {
     // Statics: of a pair of rafters that lean on each other either foot carries half of the whole; on a beam half of its own.
     Settled board{designWith({{"roof.form", "gable"}, {"coop.depth", "8'"}, {"roof.overhang", "9in"}})},

@@ -348,7 +348,7 @@ TEST(Skins, AreEachPaintedNailedAndPriced) {
         totals[std::string{kind.name}] = a->bill.total;
         const auto paint = std::ranges::find(a->bill.lines, "paint-gallon", &BuyLine::item);
         ASSERT_NE(paint, a->bill.lines.end()) << kind.name;
-        if (!kind.shingled()) EXPECT_EQ(skinThick(kind.name), kind.boards() ? inches(0.75) : thicknessOf(kind.stock));
+        if (!kind.shingled()) EXPECT_EQ(skinThick(kind.name, timber("inch")), kind.boards() ? inches(0.75) : thicknessOf(kind.stock));
     }
     // Boards cost more than thin panels.
     EXPECT_GT(totals["shiplap"], totals["grooved-3/8"]);
@@ -423,7 +423,7 @@ TEST(ShingledWalls, CoursesByHand) {
     for (const auto& line : a->bill.lines)
         if (line.item == "wood-shingles") EXPECT_EQ(line.group, Group::skin);
     // The panels below are hidden: their paint is saved.
-    EXPECT_EQ(skinThick("shingles"), thicknessOf("plain-1/2") + thicknessOf("felt") + thicknessOf("wood-shingles"));
+    EXPECT_EQ(skinThick("shingles", timber("inch")), thicknessOf("plain-1/2") + thicknessOf("felt") + thicknessOf("wood-shingles"));
     double outside = 0;
     for (const auto& p : a->model->parts)
         if ((p.system == System::skin && p.role != "siding" && p.role != "wall-wrap") ||

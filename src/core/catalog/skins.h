@@ -45,7 +45,7 @@ inline constexpr std::array kSkins{
 };
 constexpr const Skin& skin(std::string_view name) { return *std::ranges::find(kSkins, name, &Skin::name); }
 /// Panel or board, without battens, which stand on it as trim does.
-inline Length skinThick(std::string_view name, const Timber& timber = kTimbers[0]) {
+inline Length skinThick(std::string_view name, const Timber& timber) {
     const auto& s = skin(name);
     const auto shingles = s.shingled() ? thicknessOf("felt") + thicknessOf("wood-shingles") : Length{};
     return shingles + (s.boards() ? timber.size(s.stock).thick : thicknessOf(s.stock));

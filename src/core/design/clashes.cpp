@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 84> kIds{
+constexpr std::array<std::string_view, 85> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -30,7 +30,8 @@ constexpr std::array<std::string_view, 84> kIds{
     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
     "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",       "pop.tall",
     "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
-    "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span"};
+    "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span",
+    "ridge.stock"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -94,6 +95,9 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
                      shell.turn % 2 == 0 ? "coop.width" : "coop.depth",
                      {span, shell.ridgeSpans},
                      Change{"roof.ridge_kind", "board"}};
+    if (const auto board = longestBoard(s); !shell.beam.empty())
+        if (const auto length = ridgeBoard(shell, board); length > board)
+            return Clash{"ridge.stock", "roof.ridge_kind", "stock.longest", {length, board}, Change{"roof.ridge_kind", "board"}};
     if (shell.otherWall() < feet(2)) return Clash{"ridge.low", "roof.ridge", "roof.other_pitch", {shell.otherWall(), feet(2)}};
     if (!indoors(s))
         if (auto c = panelClash("roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;
@@ -148,7 +152,11 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     if (shell.deep + trim > longest)
         return Clash{"beam.stock", shell.turn % 2 == 0 ? "coop.depth" : "coop.width", "stock.longest", {shell.deep, longest}};
     if (longerThanBoard(s) && s.choice("frame.top_plates") == "single")
-        return Clash{"plate.joint", "frame.top_plates", "coop.width", {shell.wide, longestBoard(s)}, Change{"frame.top_plates", "doubled"}};
+        return Clash{"plate.joint",
+                     "frame.top_plates",
+                     shell.turn % 2 == 0 ? "coop.width" : "coop.depth",
+                     {shell.wide, longestBoard(s)},
+                     Change{"frame.top_plates", "doubled"}};
     // Posts stand in one piece, from the lowest ground they may stand on.
     const auto g = groundOf(s);
     const auto tooLong = [&](Length top, const Bounds& place, const std::string& key) -> std::optional<Clash> {
@@ -185,7 +193,11 @@ std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
     // Water runs no farther to its outlet. Common practice.
     for (const auto& side : eaves)
         if (const auto at = barrelAt(s, side), far = std::max(at, wallLength(s, side) - at); far > kLongestGutter)
-            return Clash{"gutter.long", "roof.gutter", "coop.width", {far, kLongestGutter}, Change{"roof.gutter", "none"}};
+            return Clash{"gutter.long",
+                         "roof.gutter",
+                         shell.turn % 2 == 0 ? "coop.width" : "coop.depth",
+                         {far, kLongestGutter},
+                         Change{"roof.gutter", "none"}};
     for (const auto& side : eaves) {
         const std::string end = barrelAt(s, side) == kBarrelEnd ? "left" : "right", other = end == "left" ? "right" : "left";
         if (barrelFree(s, side, end)) continue;

@@ -174,6 +174,24 @@ Length ridgeSpan(Ask& ask, const Shell& s) {
     return std::max({s.wide - s.wallDeep * 2, s.before - timberOf(ask).post, s.past - timberOf(ask).post});
 }
 
+std::vector<double> ridgeJoints(const Shell& s) {
+    std::vector<double> out;
+    const double half = inMm(s.wallDeep) / 2;
+    if (s.before > Length{} && !s.light()) out.push_back(half);
+    if (s.past > Length{} && !s.light()) out.push_back(inMm(s.wide) - half);
+    return out;
+}
+
+Length ridgeBoard(const Shell& s, Length board) {
+    double from = -inMm(s.before + s.rake), longest = 0;
+    const double end = inMm(s.wide + s.past + s.rake);
+    if (mm(end - from) <= board) return mm(end - from);
+    auto stops = ridgeJoints(s);
+    stops.push_back(end);
+    for (const double x : stops) longest = std::max(longest, x - from), from = x;
+    return mm(longest);
+}
+
 double ridgePostLb(Ask& ask, const Shell& s) {
     const auto load = roofLoad(ask, coverOf(ask));
     const double half = inFeet(s.wide) / 2, beyond = std::max({inFeet(s.rake), inFeet(s.before) / 2, inFeet(s.past) / 2});

@@ -87,6 +87,11 @@ SpanLoad roofLoad(Ask& ask, std::string_view cover);
 double tieThrustLb(const Shell& shell, const SpanLoad& load, Length spacing);
 /// Clear between what carries the ridge: the end walls' posts, or those and a post at the far end of a run under the same roof.
 Length ridgeSpan(Ask& ask, const Shell& shell);
+/// Where such a beam may be parted, in mm along local x: over the post of an end wall that it goes on beyond, over a run. Posts of a light
+/// frame are too narrow for two ends.
+std::vector<double> ridgeJoints(const Shell& shell);
+/// The longest board that a beam takes when boards are so long.
+Length ridgeBoard(const Shell& shell, Length board);
 /// What a ridge beam brings onto an end wall's post, lb.
 double ridgePostLb(Ask& ask, const Shell& shell);
 /// The narrowest 2x that covers a rafter's plumb cut at the ridge, or what the beam takes. Source: IRC 2018 R802.4.2.

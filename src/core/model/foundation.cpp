@@ -233,12 +233,11 @@ void skirts(Builder& b) {
         for (const auto& r : runs) to(inMm(r.at) - kMesh, inMm(r.at)), to(inMm(r.at + r.along), inMm(r.at + r.along) + kMesh);
         to(w.length, w.length);
         int n = 0;
-        // A long one in lengths that a roll has, as wide as they are.
+        // No longer than a board: such lengths a roll has.
         std::vector<std::pair<double, double>> lengths;
-        for (const auto& [u0, u1] : spans) {
-            const int parts = static_cast<int>(std::ceil((u1 - u0) / (288 * kIn) - 1e-9));
-            for (int k = 0; k < parts; ++k) lengths.emplace_back(u0 + (u1 - u0) * k / parts, u0 + (u1 - u0) * (k + 1) / parts);
-        }
+        for (const auto& [u0, u1] : spans)
+            inBoards(b.s, u0, u1, evenly(w.length, 0, 48 * kIn), 1e9,
+                     [&](double a, double e, const std::string&) { lengths.emplace_back(a, e); });
         for (const auto& [u0, u1] : lengths)
             b.add("ground/mesh/" + w.side + (lengths.size() > 1 ? "/" + std::to_string(++n) : ""), "skirt-mesh", "floor frame",
                   System::floor, Form::mesh, mesh, w.u, {0, 0, 1},

@@ -78,12 +78,9 @@ struct Covering {
     template <class F>
     void along(const std::string& kind, const std::string& tag, const std::string& stock, Vec3 across, const std::vector<double>& xs,
                const F& solid, double first = 1e9) {
-        std::vector<double> middles;
-        for (const double x : xs) middles.push_back(x + b.two / 2);
-        const auto ends = boardEnds(b.s, x0, x1, middles, first);
-        for (std::size_t i = 1; i < ends.size(); ++i)
-            put(kind, tag + (ends.size() > 2 ? "/" + std::to_string(i) : ""), kind, stock, {1, 0, 0}, across,
-                {solid(ends[i - 1], ends[i])});
+        inBoards(b.s, x0, x1, middlesOf(xs, b.two), first, [&](double from, double to, const std::string& n) {
+            put(kind, tag + n, kind, stock, {1, 0, 0}, across, {solid(from, to)});
+        });
     }
 
     /// Both edges, one over each wall to close the slot above its blocks, the rest at most 24 in apart.
@@ -255,17 +252,16 @@ struct Covering {
     }
 };
 
-/// The ridge board, a tie beside every inner pair of rafters, and the cap over the panels' upper ends.
+/// The ridge board, with a tie beside every inner pair of rafters, or the beam, and the cap over the panels' upper ends.
 /// Source of the ties: IRC 2018 R802.5.2, from memory: no wider apart than 24 in.
 void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>& ties) {
     const double y = b.shell.slopes[0].y0, half = inMm(b.shell.ridgeThick) / 2, x0 = -b.before - b.rake, x1 = b.wide + b.past + b.rake;
-    std::vector<double> middles;
-    for (const double x : xs) middles.push_back(x + b.two / 2);
-    const auto ends = boardEnds(b.s, x0, x1, middles);
-    for (std::size_t i = 1; i < ends.size(); ++i)
-        b.lumber("roof/ridge" + (ends.size() > 2 ? "/" + std::to_string(i) : std::string{}), "ridge", "roof", System::roof,
-                 std::string{ridgeStock(b.shell)}, {1, 0, 0}, {0, 0, 1},
-                 box({ends[i - 1], y - half, b.floor + ridgeUndersideMm(b.shell)}, {ends[i], y + half, b.floor + ridgeTopMm(b.shell)}));
+    // A board between rafters is parted where two of them hold it, a beam over a post alone.
+    const auto joints = b.shell.beam.empty() ? middlesOf(xs, b.two) : ridgeJoints(b.shell);
+    inBoards(b.s, x0, x1, joints, 1e9, [&](double from, double to, const std::string& tag) {
+        b.lumber("roof/ridge" + tag, "ridge", "roof", System::roof, std::string{ridgeStock(b.shell)}, {1, 0, 0}, {0, 0, 1},
+                 box({from, y - half, b.floor + ridgeUndersideMm(b.shell)}, {to, y + half, b.floor + ridgeTopMm(b.shell)}));
+    });
     const double foot = b.floor + inMm(std::max(b.shell.lowWall(), b.shell.otherWall()));
     if (b.shell.beam.empty())
         for (const double x : ties) {

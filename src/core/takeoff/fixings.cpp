@@ -242,9 +242,12 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             if (const auto& f = m.parts[fine], &h = m.parts[heavy];
                 h.role == "force-mesh" && f.role == "run-mesh" && battened.contains(heavy) && std::fabs(dot(f.thick(), h.thick())) > 0.9)
                 battened.insert(fine);
+    const auto shell = shellOf(s);
     for (const auto& j : m.joints) {
         const auto &a = m.parts[j.a], &b = m.parts[j.b];
         if (a.existing && b.existing) continue;
+        // On a beam each rafter hangs in a sloped seat of its own, below.
+        if (!shell.beam.empty() && ((a.role == "ridge" && b.role == "rafter") || (a.role == "rafter" && b.role == "ridge"))) continue;
         if (j.kind == Joint::Kind::hinged) {
             // Two hinges, three from 60 in: straps on doors and gates, butts on sashes and lids.
             const auto owner = a.opening;
@@ -301,8 +304,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     }
     add("angle-bracket", roles["stringer"], "bracket");
     add("tie-rafter", 2.0 * roles["rafter"], "tie");
-    // On a beam each rafter hangs in a sloped seat of its own, nailed into both.
-    if (const auto shell = shellOf(s); shell.gable() && !shell.beam.empty()) {
+    // Nailed into both.
+    if (!shell.beam.empty()) {
         double hung = 0;
         for (const auto& p : parts) hung += p.role == "rafter" && p.system == System::roof;
         add("rafter-hanger", hung, "rafterhanger"), add("nail-10d", 10 * hung, "rafterhanger");
@@ -334,7 +337,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         }
     }
     // What a pair of rafters pushes outwards is held by the nails at both ends of its tie.
-    if (const auto shell = shellOf(s); roles["rafter-tie"] > 0) {
+    if (roles["rafter-tie"] > 0) {
         const auto spacing = readLength(s.choice("roof.spacing"), Units::imperial).value();
         const double push = tieThrustLb(shell, roofLoad(s, coverOf(s)), spacing);
         const double nails = std::max(3.0, std::ceil(push / (nailLateralLb(woodOf(s)) * kSnowDuration) - 1e-9));
