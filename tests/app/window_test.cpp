@@ -704,6 +704,31 @@ TEST_F(Window, MetricTimberIsChosenInTheLetterAndNamesItsSizes) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, PostsAndRailsAreChosenInTheLetter) {
+    const auto before = window->answer()->bill.total;
+    const auto count = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role); };
+    EXPECT_EQ(window->findChild<ValueWord*>("frame.beam"), nullptr);
+    take("frame.walls", 1);
+    settle();
+    EXPECT_GT(count("wall-post"), 8) << window->message().toStdString();
+    EXPECT_GT(count("wall-rail"), 8);
+    EXPECT_EQ(count("wall-beam"), 2);
+    EXPECT_EQ(window->findChild<ValueWord*>("frame.stud"), nullptr);
+    EXPECT_EQ(window->findChild<ValueWord*>("frame.beam")->text(), "4x4");
+    EXPECT_FALSE(partsOf(*window->answer(), "frame.beam").empty()) << "pointed at, it lights up";
+    // Level boards are refused in words, and nothing changes.
+    take("skin.kind", 3);
+    settle();
+    EXPECT_EQ(std::get<std::string>(value("skin.kind")), "grooved-5/8");
+    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    take("frame.beam", 1);
+    settle();
+    EXPECT_TRUE(std::ranges::any_of(window->answer()->model->parts, [](const Part& p) { return p.role == "wall-beam" && p.stock == "4x6"; }));
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, ARidgeBeamAndALongCoopAreChosenInTheLetter) {
     const auto before = window->answer()->bill.total;
     const auto count = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role); };

@@ -84,6 +84,11 @@ Design randomDesign(Dice& dice, Tally& tally) {
         const std::string grade = dice.below(2) == 0 ? "c16" : "c24";
         if (attempt({{"wood.grade", grade}})) ++tally.choices["wood.grade=" + grade];
     }
+    if (dice.below(4) == 0 && attempt({{"frame.walls", "posts"}})) {
+        ++tally.choices["frame.walls=posts"];
+        const std::string beam = dice.below(2) == 0 ? "4x4" : "4x6";
+        if (attempt({{"frame.beam", beam}})) ++tally.choices["frame.beam=" + beam];
+    }
     if (dice.below(3) == 0)
         attempt({{"roof.form", "gable"}});
     else if (dice.below(5) == 0)

@@ -55,8 +55,9 @@ std::vector<std::vector<Change>> cheaperTrials(const Answer& now) {
     const auto units = now.design.units();
     // What a coop is, where it stands and which way things face is the keeper's. What carries a load is left alone: structure is not
     // judged yet.
-    static constexpr std::string_view kMade[] = {"foundation.kind", "roof.cover",  "frame.spacing", "floor.deck", "skin.kind",
-                                                 "windows.*.kind",  "roost.stock", "runs.*.top",    "mesh.kind",  "stock.longest"};
+    static constexpr std::string_view kMade[] = {"foundation.kind", "roof.cover", "frame.walls",    "frame.spacing",
+                                                 "floor.deck",      "skin.kind",  "windows.*.kind", "roost.stock",
+                                                 "runs.*.top",      "mesh.kind",  "stock.longest"};
     const auto slots = s.slots();
     for (const auto& slot : slots) {
         const auto* p = findParam(slot);

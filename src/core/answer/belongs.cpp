@@ -36,8 +36,10 @@ const std::vector<Belongs>& table() {
         {"floor.joist", floor, {"joist", "rim", "blocking"}, ""},
         {"floor.spacing", floor, {"joist"}, ""},
         {"floor.deck", floor, {"deck"}, ""},
-        {"coop.low_wall", walls, {"stud", "king", "trimmer"}, ""},
+        {"coop.low_wall", walls, {"stud", "king", "trimmer", "wall-post"}, ""},
+        {"frame.walls", walls, {"stud", "king", "trimmer", "wall-post", "wall-rail", "wall-beam"}, ""},
         {"frame.stud", walls, {}, ""},
+        {"frame.beam", walls, {"wall-beam", "raking-plate"}, ""},
         {"frame.spacing", walls, {"stud", "cripple"}, ""},
         {"frame.top_plates", walls, {"top-plate", "cap-plate"}, ""},
         {"roof.gutter", roof, {"gutter", "downspout", "barrel", "fascia"}, ""},
@@ -127,9 +129,7 @@ bool shapes(const Belongs& b, const Part& p, std::string_view row) {
 
 /// The plates, rims and deck that are as long as a side of the coop.
 bool alongSide(const Part& p, bool width) {
-    if (p.role != "bottom-plate" && p.role != "top-plate" && p.role != "cap-plate" && p.role != "rim" && p.role != "skid" &&
-        p.role != "beam")
-        return false;
+    if (p.role != "bottom-plate" && !onUprights(p) && p.role != "rim" && p.role != "skid" && p.role != "beam") return false;
     const auto size = p.box().size();
     return (size.x > size.y) == width;
 }

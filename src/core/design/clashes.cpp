@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 85> kIds{
+constexpr std::array<std::string_view, 88> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -31,7 +31,7 @@ constexpr std::array<std::string_view, 85> kIds{
     "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",       "pop.tall",
     "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
     "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span",
-    "ridge.stock"};
+    "ridge.stock",    "post.beam",      "post.header",       "post.boards"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -76,9 +76,11 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
         if (drop > shell.plates)
             return Clash{"siding.eave",
                          slope.toBack ? "roof.pitch" : "roof.other_pitch",
-                         "frame.top_plates",
+                         shell.posted ? "frame.beam" : "frame.top_plates",
                          {drop, shell.plates},
-                         drop <= timberOf(s).two * 2 ? std::optional{Change{"frame.top_plates", "doubled"}} : std::nullopt};
+                         drop > (shell.posted ? timberOf(s).size("4x6").wide : timberOf(s).two * 2) ? std::nullopt
+                         : shell.posted ? std::optional{Change{"frame.beam", "4x6"}}
+                                        : std::optional{Change{"frame.top_plates", "doubled"}}};
     }
     if (shell.gable()) {
         const auto room = mm(ridgeUndersideMm(shell)) - std::max(shell.lowWall(), shell.otherWall());
@@ -130,6 +132,17 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
                      "coop.low_wall",
                      {Ref{"option.frame.stud." + s.choice("frame.stud")}, tall, most},
                      Change{"frame.stud", tall > timberOf(s).size("2x3").wide * 50 ? "2x4" : "2x3"}};
+    if (shell.posted) {
+        if (const auto bay = kPostsApart - timberOf(s).post; shell.carries[4] < bay)
+            return Clash{"post.beam",
+                         "frame.beam",
+                         "frame.walls",
+                         {Ref{"option.frame.beam." + s.choice("frame.beam")}, shell.carries[4], bay},
+                         beamCarries(s, "4x6") >= bay ? Change{"frame.beam", "4x6"} : Change{"frame.walls", "studs"}};
+        // Level boards bend from post to post, and end where there is none.
+        if (const auto& kind = skin(s.choice("skin.kind")); kind.boards() && !kind.upright())
+            return Clash{"post.boards", "skin.kind", "frame.walls", {kPostsApart}, Change{"skin.kind", "board_batten"}};
+    }
     if (s.applies("skin.insulation"))
         if (const auto& foam = s.choice("skin.insulation"); foam != "none" && thicknessOf(foam) > shell.wallDeep)
             return Clash{"stud.foam",
@@ -151,7 +164,7 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     const auto trim = s.length("cut.trim") * 2;
     if (shell.deep + trim > longest)
         return Clash{"beam.stock", shell.turn % 2 == 0 ? "coop.depth" : "coop.width", "stock.longest", {shell.deep, longest}};
-    if (longerThanBoard(s) && s.choice("frame.top_plates") == "single")
+    if (longerThanBoard(s) && !shell.posted && s.choice("frame.top_plates") == "single")
         return Clash{"plate.joint",
                      "frame.top_plates",
                      shell.turn % 2 == 0 ? "coop.width" : "coop.depth",

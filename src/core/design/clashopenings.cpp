@@ -25,18 +25,17 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
             return Clash{"opening.corner",
                          o.row + ".at",
                          s.isSet(o.row + ".at") && s.isSet(sizeKey(o)) ? sizeKeyOfWall : sizeKey(o),
-                         {keyRef(o.row + ".at"), Ref{"side." + o.wall}, wall},
+                         {keyRef(o.row + ".at"), Ref{"side." + o.wall}, wall, cornerClear(s)},
                          last >= cornerClear(s) ? std::optional{Change{o.row + ".at", written(std::clamp(o.at, cornerClear(s), last), s)}}
                                                 : std::nullopt};
         }
-        // A header reaches over both trimmers in one piece.
-        if (const auto header = o.width + besideOpening(s), longest = longestBoard(s);
-            header > longest && !(o.row == "nests" && nestsInside(s)))
+        // A header reaches over both trimmers in one piece, a beam from post to post.
+        if (const auto most = widestFramed(s); o.width > most && !(o.row == "nests" && nestsInside(s)))
             return Clash{"opening.stock",
                          sizeKey(o),
                          "stock.longest",
-                         {keyRef(sizeKey(o)), header, longest},
-                         o.row == "nests" ? std::nullopt : std::optional{Change{sizeKey(o), written(longest - besideOpening(s), s)}}};
+                         {keyRef(sizeKey(o)), o.width + longestBoard(s) - most, longestBoard(s)},
+                         o.row == "nests" ? std::nullopt : std::optional{Change{sizeKey(o), written(most, s)}}};
         for (std::size_t k = 0; k < i; ++k)
             if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + besideOpening(s) * 2 &&
                 all[k].at < o.at + o.width + besideOpening(s) * 2)
@@ -67,8 +66,15 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          {keyRef(heightKey(o)), o.sill + o.height, head},
                          o.sill + inches(3) < head && o.row != "nests" ? std::optional{Change{o.row + ".height", written(head - o.sill, s)}}
                                                                        : std::nullopt};
-        if (const auto most = shell.widestHeader(o.wall); o.width > most && !(o.row == "nests" && nestsInside(s)))
+        if (const auto most = shell.widestHeader(o.wall); o.width > most && !(o.row == "nests" && nestsInside(s))) {
+            if (shell.posted)
+                return Clash{"post.header",
+                             sizeKey(o),
+                             "frame.beam",
+                             {keyRef(sizeKey(o)), o.width, most},
+                             o.width <= beamCarries(s, "4x6") ? Change{"frame.beam", "4x6"} : Change{"frame.walls", "studs"}};
             return Clash{"stud.header", sizeKey(o), "frame.stud", {keyRef(sizeKey(o)), o.width, most}, Change{"frame.stud", "2x4"}};
+        }
         if (const auto* unit = o.row.starts_with("windows") ? windowUnit(s, o.row) : nullptr) {
             for (const auto& [field, is, wants] : {std::tuple{".width", o.width, unit->wide}, {".height", o.height, unit->high}})
                 if (is != wants)

@@ -40,7 +40,7 @@ bool measured(Ask& ask, std::string_view slot) {
     if (slot.starts_with("coop.")) return anyWall(frameStands) || frameStands(ask, "existing.roof") || allStands(ask, "existing.base");
     if (slot.starts_with("foundation.")) return allStands(ask, "existing.base");
     if (slot == "floor.deck") return allStands(ask, "existing.floor");
-    if (slot == "frame.spacing") return anyWall(frameStands);
+    if (slot == "frame.spacing" || slot == "frame.walls") return anyWall(frameStands);
     if (slot == "skin.kind") return anyWall(allStands);
     if (slot == "roof.cover") return allStands(ask, "existing.roof");
     if (slot.starts_with("roof.")) return frameStands(ask, "existing.roof");

@@ -143,15 +143,25 @@ void addForm(std::vector<Param>& p) {
     // Frame
     // As sold in America by the inch, or in Europe by the millimetre.
     p.push_back(choice("frame.timber", frame, {"inch", "metric"}, word("inch"), false));
-    p.push_back(choice("frame.stud", frame, {"2x4", "2x3", "2x2"}, word("2x4"), false));
-    p.push_back(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false));
-    p.push_back(choice("frame.top_plates", frame, {"single", "doubled"}, [](Ask& a) -> Value {
-        // Under a steep roof the siding would end below a single plate.
-        const bool reaches =
-            sidingDrop(timberOf(a).size(a.choice("roof.rafter")).wide, steepest(a), wallDeep(a), skinOf(a)) <= timberOf(a).two;
-        // One alone ends where its wall does.
-        return std::string{elevated(a) && reaches && !longerThanBoard(a) ? "single" : "doubled"};
-    }));
+    p.push_back(choice("frame.walls", frame, {"studs", "posts"}, word("studs"), false));
+    const auto onStuds = [](Ask& a) { return !posted(a); };
+    p.push_back(onlyWhen(choice("frame.stud", frame, {"2x4", "2x3", "2x2"}, word("2x4"), false), onStuds));
+    p.push_back(onlyWhen(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false), onStuds));
+    p.push_back(onlyWhen(choice("frame.beam", frame, {"4x4", "4x6"},
+                                [](Ask& a) -> Value {
+                                    const bool carries = beamCarries(a, "4x4") >= kPostsApart - timberOf(a).post;
+                                    return std::string{carries ? "4x4" : "4x6"};
+                                }),
+                         posted));
+    p.push_back(onlyWhen(choice("frame.top_plates", frame, {"single", "doubled"},
+                                [](Ask& a) -> Value {
+                                    // Under a steep roof the siding would end below a single plate.
+                                    const bool reaches = sidingDrop(timberOf(a).size(a.choice("roof.rafter")).wide, steepest(a),
+                                                                    wallDeep(a), skinOf(a)) <= timberOf(a).two;
+                                    // One alone ends where its wall does.
+                                    return std::string{elevated(a) && reaches && !longerThanBoard(a) ? "single" : "doubled"};
+                                }),
+                         onStuds));
     p.push_back(onlyWhen(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }), onFrame));
     p.push_back(onlyWhen(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false), onFrame));
     p.push_back(onlyWhen(

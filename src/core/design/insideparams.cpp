@@ -76,7 +76,9 @@ void addInside(std::vector<Param>& p) {
         const auto clear = nestClear(a);
         // One that hangs outside is as long as a sheet.
         auto room = widestGap(a, a.choice("nests.wall"), "nests") - kNestBoard;
-        if (!nestsInside(a)) room = std::min({room, kWidestNestRow - kNestBoard, longestBoard(a) - besideOpening(a) - kNestBoard});
+        if (!nestsInside(a))
+            room = std::min({room, kWidestNestRow - kNestBoard, widestFramed(a) - kNestBoard,
+                             shellOf(a).widestHeader(a.choice("nests.wall")) - kNestBoard});
         const auto fit = room / (clear + kNestBoard);
         return std::clamp<std::int64_t>(std::min(fit, nestsNeeded(birdsSizedFor(a))), 1, 250);
     }));

@@ -49,7 +49,8 @@ std::string_view leftOf(std::string_view side) { return kSides[(sideIndex(side) 
 std::string_view rightOf(std::string_view side) { return kSides[(sideIndex(side) + 1) % 4]; }
 std::string_view opposite(std::string_view side) { return kSides[(sideIndex(side) + 2) % 4]; }
 
-Length besideOpening(Ask& ask) { return timberOf(ask).two * 2; }
+Length besideOpening(Ask& ask) { return posted(ask) ? timberOf(ask).post : timberOf(ask).two * 2; }
+Length widestFramed(Ask& ask) { return longestBoard(ask) - besideOpening(ask) - (posted(ask) ? cornerClear(ask) : Length{}); }
 Length besidePost(Ask& ask) { return timberOf(ask).size("1x3").wide; }
 Length cornerClear(Ask& ask) { return timberOf(ask).size("2x4").wide + timberOf(ask).two + besideOpening(ask) + inches(0.5); }
 
@@ -112,7 +113,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     if (const auto fall = sideIndex(ask.choice("roof.falls_to")), local = (sideIndex(side) - fall + 6) % 4;
         local % 2 == 1 && ask.choice("roof.form") == "gable" && ask.choice("roof.ridge_kind") == "beam") {
         const auto from = ask.length("roof.ridge"), two = timberOf(ask).two;
-        const auto at = local == 1 ? wallLength(ask, side) - from : from, half = Length::ticks(two.count() / 2) + two * 2;
+        const auto at = local == 1 ? wallLength(ask, side) - from : from, half = Length::ticks(two.count() / 2) + besideOpening(ask);
         out.push_back({"roof.ridge", at - half, at + half});
     }
     // What opens to the air is no use in a wall that does.
@@ -192,7 +193,7 @@ Length freePlace(Ask& ask, std::string_view side, std::string_view self, Length 
 Length widestPlace(Ask& ask, std::string_view side, std::string_view self, Length most) {
     const auto free = gaps(ask, side, self);
     const auto shell = shellOf(ask);
-    most = std::min({most, widestGap(ask, side, self), shell.widestHeader(side), longestBoard(ask) - besideOpening(ask)});
+    most = std::min({most, widestGap(ask, side, self), shell.widestHeader(side), widestFramed(ask)});
     if (!shell.ridgeOn(side)) return most;
     for (auto w = most; w >= inches(8); w = w - inches(0.5))
         if (!places(shell, side, free, w).empty()) return w;

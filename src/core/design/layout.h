@@ -12,8 +12,12 @@ struct Taken {
     Length from, to;
 };
 
-/// Framing beside an opening: a trimmer and a king stud on either side, shared with nothing. Two openings stand twice this apart.
+/// Framing beside an opening: a trimmer and a king stud on either side, or a post, shared with nothing. Two openings stand twice this
+/// apart.
 Length besideOpening(Ask& ask);
+/// As wide as an opening is at most that one board is framed over: its header from trimmer to trimmer, or its length of a beam on posts,
+/// which is not parted within a foot of a corner.
+Length widestFramed(Ask& ask);
 /// From a run's post to what opens beside it: its casing, a 1x3. Common practice.
 Length besidePost(Ask& ask);
 /// From a wall's corner to the nearest opening: the wall that laps it, its stud, framing beside, and half an inch; of the thinnest timber.

@@ -215,7 +215,7 @@ void addOpenings(std::vector<Param>& p) {
             return bounded(widestPlace(a, side(a, "vents"), mine("vents", a), longerThanBoard(a) ? inches(60) : inches(36)), inches(8),
                            feet(12));
         // A long coop's few vents share more floor.
-        const auto wide = std::min(longerThanBoard(a) ? feet(12) : inches(48), longestBoard(a) - besideOpening(a));
+        const auto wide = std::min(longerThanBoard(a) ? feet(12) : inches(48), widestFramed(a));
         return bounded(std::min({room, wide, std::max(inches(14), room - inches(48))}), inches(8), feet(12));
     }));
     p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {

@@ -102,14 +102,18 @@ Shell shellOf(Ask& ask) {
     s.wide = fall % 2 == 0 ? w : d;
     s.deep = fall % 2 == 0 ? d : w;
     s.wallDeep = wallDeep(ask);
-    if (s.light()) {
+    s.posted = posted(ask), s.jamb = besideOpening(ask);
+    if (s.posted) {
+        s.carries[4] = beamCarries(ask, ask.choice("frame.beam"));
+    } else if (s.light()) {
         // One member alone, without the tenth and a half that repeated ones get.
         const auto load = roofLoad(ask, coverOf(ask));
         const auto carried = Length::ticks(carriedBy(ask).count() * 115 / 100);
         for (std::size_t i = 0; i < std::size(kHeaders); ++i)
             s.carries[i] = clearSpan(woodOf(ask), timberOf(ask).size(kHeaders[i]), carried, load).clear;
     }
-    s.plates = s.timber->two * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
+    s.plates =
+        s.posted ? s.timber->size(ask.choice("frame.beam")).wide : s.timber->two * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
     s.rafterDeep = timberOf(ask).size(ask.choice("roof.rafter")).wide;
     s.overhang = overhangOf(ask);
     s.rake = indoors(ask) ? Length{} : ask.length("roof.rake");
@@ -212,13 +216,14 @@ std::vector<std::pair<Length, Length>> barredByRidge(const Shell& s, std::string
     const auto ridge = s.ridgeOn(side);
     if (!ridge) return {};
     // King studs stand from two to one stud beside the opening; the post is clear of both, or between them on the header.
-    const auto half = Length::ticks(s.ridgeThick.count() / 2), stud = s.timber->two;
+    const auto half = Length::ticks(s.ridgeThick.count() / 2), stud = s.posted ? Length{} : s.timber->two;
     // That of a beam stands on the plate: nothing opens below it.
-    if (!s.beam.empty()) return {{*ridge - half - stud * 2 - width, *ridge + half + stud * 2}};
-    return {{*ridge - half - stud * 2 - width, *ridge + half - stud - width}, {*ridge - half + stud, *ridge + half + stud * 2}};
+    if (!s.beam.empty()) return {{*ridge - half - s.jamb - width, *ridge + half + s.jamb}};
+    return {{*ridge - half - s.jamb - width, *ridge + half - stud - width}, {*ridge - half + stud, *ridge + half + s.jamb}};
 }
 
 std::string_view headerStock(const Shell& s, Length opening) {
+    if (s.posted) return "2x4";
     if (!s.light()) return opening <= feet(3) ? "2x4" : opening <= feet(5) ? "2x6" : "2x8";
     for (std::size_t i = 0; i < std::size(kHeaders); ++i)
         if (s.carries[i] >= opening) return kHeaders[i];
@@ -226,12 +231,12 @@ std::string_view headerStock(const Shell& s, Length opening) {
 }
 
 Length headerDeep(const Shell& s, bool bearing, Length opening) {
-    return bearing ? s.timber->size(headerStock(s, opening)).wide : s.timber->two;
+    return bearing && !s.posted ? s.timber->size(headerStock(s, opening)).wide : s.timber->two;
 }
 
 Length highestHead(const Shell& s, std::string_view side, Length at, Length width) {
     // The header reaches over the trimmers, and on a sloping wall over the kings too.
-    const auto beside = s.timber->two * 2;
+    const auto beside = s.jamb;
     auto under = s.underPlates(side, at - beside, width + beside * 2);
     // The post under the ridge stands on the header of what opens below it, and no piece is shorter than 2 in.
     if (const auto ridge = s.ridgeOn(side); ridge && *ridge > at - beside && *ridge < at + width + beside)
@@ -324,7 +329,8 @@ Length runHeight(Ask& ask, const RunPlace& run) {
 
 Length studTall(const Shell& s) { return std::max(s.lowWall(), s.otherWall()) - s.plates - s.timber->two; }
 int openRows(const Shell& s, Length lower) {
-    return static_cast<int>(std::ceil(inMm(studTall(s) - lower) / (inMm(s.timber->two) * kMostSlender) - 1e-9));
+    const double apart = s.posted ? inMm(kMeshRailsApart) : inMm(s.timber->two) * kMostSlender;
+    return static_cast<int>(std::ceil(inMm(studTall(s) - lower) / apart - 1e-9));
 }
 Length carriedBy(Ask& ask) {
     const auto fall = sideIndex(ask.choice("roof.falls_to"));
@@ -332,7 +338,13 @@ Length carriedBy(Ask& ask) {
     const auto whole = beam ? rafterRun(ask) : ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
     return Length::ticks(whole.count() / 2) + overhangOf(ask);
 }
-Length wallDeep(Ask& ask) { return timberOf(ask).size(ask.choice("frame.stud")).wide; }
+bool posted(Ask& ask) { return ask.choice("frame.walls") == "posts"; }
+Length uprightsApart(Ask& ask) { return posted(ask) ? kPostsApart : readLength(ask.choice("frame.spacing"), Units::imperial).value(); }
+Length beamCarries(Ask& ask, std::string_view beam) {
+    const auto carried = Length::ticks(carriedBy(ask).count() * 115 / 100);
+    return clearSpan(woodOf(ask), timberOf(ask).size(beam), carried, roofLoad(ask, coverOf(ask))).clear;
+}
+Length wallDeep(Ask& ask) { return posted(ask) ? timberOf(ask).post : timberOf(ask).size(ask.choice("frame.stud")).wide; }
 bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}); }
 Length wallSkin(Ask& ask, std::string_view side) {
     const bool mesh = openWall(ask, side) && lowerSiding(ask) == Length{};

@@ -21,8 +21,10 @@ struct Shell {
     int turn = 0;           ///< quarter turns: coop side = local side + turn, modulo 4, counted front, right, back, left
     Length wide, deep;      ///< local: along the eave, and along the fall; outside of the frame
     Length wallDeep;        ///< of the studs
-    Length carries[5];      ///< of a light frame: how wide an opening one header of each of kHeaders spans
-    Length plates;          ///< thickness of the top plates together
+    bool posted = false;    ///< posts and rails instead of studs
+    Length carries[5];      ///< of a light frame: how wide an opening one header of each of kHeaders spans; the last, a beam on posts
+    Length jamb;            ///< framing beside an opening
+    Length plates;          ///< thickness of the top plates together, or of the beam on posts
     Length rafterDeep;      ///< dressed depth
     Length overhang, rake;  ///< plan, beyond the frame: at the walls the rafters lie on, and at the sides
     Length before, past;    ///< how far the roof's frame goes on over runs, beyond the local left wall and beyond the right one
@@ -35,7 +37,7 @@ struct Shell {
     friend bool operator==(const Shell&, const Shell&) = default;
 
     /// As wide as an opening can be at most under this side's rafters.
-    Length widestHeader(std::string_view side) const { return light() && bearing(side) ? carries[4] : feet(100); }
+    Length widestHeader(std::string_view side) const { return (light() || posted) && bearing(side) ? carries[4] : feet(100); }
     /// Panels of 2x3 or 2x2 instead of a house's walls.
     bool light() const { return wallDeep < timber->size("2x4").wide; }
     bool gable() const { return slopes.size() == 2; }
@@ -116,7 +118,7 @@ Length sidingDrop(Length rafterDeep, Angle pitch, Length plateWide, Length skinT
 inline constexpr Length kLeastBearing = inches(1.5);
 
 /// The header over an opening under a bearing wall's plates: two on edge, of sizes that are common practice; in a light frame one alone,
-/// as its span asks. Elsewhere one stud laid flat.
+/// as its span asks. Elsewhere, and between posts, whose beam carries, one stud laid flat.
 std::string_view headerStock(const Shell& shell, Length opening);
 Length headerDeep(const Shell& shell, bool bearing, Length opening);
 /// Sizes of a header, and how wide an opening one alone of each carries beside the roof's whole reach.
@@ -181,10 +183,18 @@ struct Passage {
     Length at, width;  ///< from the coop's corner outwards; between its jambs
 };
 std::optional<Passage> runPassage(Ask& ask, const RunPlace& run);
-/// Depth of the walls' studs and plates: 2x4, or the 2x3 and 2x2 of light panels.
+/// Walls of posts and rails: 4x4 posts four feet apart, where panels and rolls meet, and beside what opens; rails between them at most two
+/// feet above each other, four where mesh alone hangs on them; a beam over them under the rafters. Common practice.
+bool posted(Ask& ask);
+inline constexpr Length kPostsApart = feet(4), kRailsApart = inches(24), kMeshRailsApart = inches(48);
+/// Centre to centre, from the wall's left corner: of studs, or of posts.
+Length uprightsApart(Ask& ask);
+/// How wide an opening the beam on such posts carries the roof over: one member alone, without the tenth and a half that repeated ones get.
+Length beamCarries(Ask& ask, std::string_view beam);
+/// Depth of the walls' studs and plates: 2x4, or the 2x3 and 2x2 of light panels; of posts, their own.
 Length wallDeep(Ask& ask);
 /// The longest stud under a bearing wall's plates; of an open wall's, how many lengths rows of blocks part it in over siding up to `lower`,
-/// so that none bends sideways (NDS 2018 3.7.1.4).
+/// so that none bends sideways (NDS 2018 3.7.1.4), or rails between posts.
 Length studTall(const Shell& shell);
 int openRows(const Shell& shell, Length lower);
 /// Of the roof, what a wall that rafters lie on carries of a level width, and the eave: half of it from wall to wall, since a ridge board

@@ -49,7 +49,8 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     // A member of the roof in this direction: rafters down the fall, purlins across it.
     const bool fall = depth == (shell.turn % 2 == 0);
     if (indoors(s) && !fall) newRoof = false;  // no purlins
-    const std::string stock = shell.timber->stock(fall ? s.choice("roof.rafter") : "2x4"), stud = shell.timber->stock("2x4");
+    const std::string stock = shell.timber->stock(fall ? s.choice("roof.rafter") : "2x4"),
+                      stud = shell.timber->stock(shell.posted && !fall ? s.choice("frame.beam") : "2x4");
     const auto& slope = shell.slopes[0];
     const double c = slope.cosine(), ends = fall ? inMm(shell.rafterDeep) * slope.rise : 0;
     const auto out = fall ? shell.overhang : shell.rake;

@@ -321,7 +321,8 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
                                 upright ? 90.0 : 0.0,
                                 false,
                                 p.id});
-        if (p.role == "stud" || p.role == "king" || p.role == "ridge-post") studs.insert(std::round(a.x * 1000) / 1000);
+        if (p.role == "stud" || p.role == "king" || p.role == "ridge-post" || p.role == "wall-post")
+            studs.insert(std::round(a.x * 1000) / 1000);
     }
     // Running marks from the wall's left end to the left face of each stud, then the overall length.
     std::vector<std::pair<double, std::string>> at{{low, ""}, {high, ""}};
@@ -505,7 +506,7 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     Drawing d;
     d.id = "roof";
     Look look{{1, 0, 0}, {0, 1, 0}, {}, {}};
-    const auto plates = partsWhere(m, [](const Part& p) { return p.role == "top-plate" || p.role == "cap-plate"; });
+    const auto plates = partsWhere(m, [](const Part& p) { return onUprights(p); });
     project(d, m, plates, look);
     const auto frame = partsWhere(m, [](const Part& p) { return p.system == System::roof && p.role != "purlin" && !coversRoof(p.role); });
     project(d, m, frame, look);

@@ -366,19 +366,19 @@ struct Court {
     }
     /// Studs and trimmers under the rafters: what the roof brings against what the most slender of them carries.
     void studs() {
-        const auto& stud = s.choice("frame.stud");
+        const std::string stud = shell.posted ? "2x4" : s.choice("frame.stud"), under = shell.posted ? "4x4" : stud;
         const auto spacing = [&](std::string_view key) { return readLength(s.choice(key), Units::imperial).value(); };
         const auto load = roofLoad(s, coverOf(s));
-        auto across = std::max(spacing("frame.spacing"), spacing("roof.spacing"));
+        auto across = std::max(uprightsApart(s), spacing("roof.spacing"));
         for (const auto& o : m.openings)
             if (o.kind != "gate" && o.kind != "inner_door" && o.kind != "nest_inside" && shell.bearing(o.side))
-                across = std::max(across, Length::ticks((o.width + shell.timber->two * 2).count() / 2));
+                across = std::max(across, Length::ticks((o.width + shell.jamb + (shell.posted ? kPostsApart : Length{})).count() / 2));
         const bool open = std::ranges::any_of(kSides, [&](auto side) { return openWall(s, side) && shell.bearing(side); });
         const auto lower = lowerSiding(s), tall = studTall(shell);
         // Siding and lining hold them sideways.
         const auto free = open ? Length::ticks((tall - lower).count() / openRows(shell, lower)) : Length{};
         const double lb = (inPsf(load.live) + inPsf(load.dead)) * inFeet(across) * inFeet(carriedBy(s)),
-                     carries = studCarriesLb(woodOf(s), shell.timber->size(stud), tall, free, load.duration);
+                     carries = studCarriesLb(woodOf(s), shell.timber->size(under), tall, free, load.duration);
         double worst = carries > 0 ? lb / carries : 99;
         // The posts under a ridge beam, as tall as the gable.
         if (!shell.beam.empty()) {
@@ -390,9 +390,14 @@ struct Court {
         for (const auto& p : m.parts)
             if (p.role == "ridge-post" && !shell.beam.empty()) f.parts.push_back(p.id);
         for (const auto& p : m.parts)
-            if ((p.role == "stud" || p.role == "trimmer") && p.system == System::walls && shell.bearing(p.side)) f.parts.push_back(p.id);
+            if ((p.role == (shell.posted ? "wall-post" : "stud") || p.role == "trimmer") && p.system == System::walls &&
+                shell.bearing(p.side))
+                f.parts.push_back(p.id);
         if (shell.light()) f.remedies.push_back({{"frame.stud", "2x4"}});
-        f.remedies.push_back({{"frame.spacing", "16in"}, {"roof.spacing", "16in"}});
+        if (shell.posted)
+            f.remedies.push_back({{"frame.walls", "studs"}});
+        else
+            f.remedies.push_back({{"frame.spacing", "16in"}, {"roof.spacing", "16in"}});
     }
     /// Netting keeps birds in; what is wider than the chosen mesh keeps no paw out.
     void upperMesh() {

@@ -44,6 +44,11 @@ bool coversRoof(std::string_view role) {
     return std::ranges::find(kRoles, role) != std::end(kRoles);
 }
 
+bool onUprights(const Part& part) {
+    static constexpr std::string_view kRoles[] = {"top-plate", "cap-plate", "wall-beam", "raking-plate"};
+    return std::ranges::find(kRoles, part.role) != std::end(kRoles);
+}
+
 bool Model::buried(const Part& part) const { return part.box().high.z <= ground.highest(part.box()) + kSameMm; }
 
 const Part* Model::find(std::string_view id) const {
@@ -118,10 +123,7 @@ Builder::Builder(Settled& settled)
 
 const WallFrame& Builder::wall(std::string_view side) const { return *std::ranges::find(walls, side, &WallFrame::side); }
 
-std::vector<double> Builder::studMiddles(const WallFrame& w) const {
-    const double spacing = inMm(readLength(s.choice("frame.spacing"), Units::imperial).value());
-    return middlesOf(layout(w.from, w.to, spacing, two), two);
-}
+std::vector<double> Builder::studMiddles(const WallFrame& w) const { return middlesOf(layout(w.from, w.to, apart(w), two), two); }
 
 double Builder::underPlates(const WallFrame& w, double u, double plates) const {
     if (w.local == 0) return inMm(shell.otherWall()) - plates;

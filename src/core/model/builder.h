@@ -47,6 +47,8 @@ struct WallFrame {
     Solid box(double u0, double u1, double d0, double d1, double z0, double z1) const { return oiko::box(at(u0, d0, z0), at(u1, d1, z1)); }
 };
 
+std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth
+
 class Builder {
 public:
     explicit Builder(Settled& settled);
@@ -100,6 +102,14 @@ public:
     void join(const std::string& a, const std::string& b, Joint::Kind kind, double gapMm);
     std::string sideName(int local) const { return std::string{kSides[(local + shell.turn) % 4]}; }
     const WallFrame& wall(std::string_view side) const;
+    /// What a leaf is hung on: the trimmer beside an opening, or the post.
+    std::string jambId(const WallFrame& w, const Hole& h, bool right) const {
+        const bool onPost = shell.posted && !w.inside;
+        return w.side + (onPost ? "/wall-post/" : "/trimmer/") + tenths(right ? h.u1 : h.u0 - (onPost ? post : two));
+    }
+    /// Centre to centre of a wall's uprights; where a joint moves back to from one that would leave a narrow strip there is wood too.
+    double apart(const WallFrame& w) const { return inMm(w.inside ? inches(24) : uprightsApart(s)); }
+    double back(const WallFrame& w) const { return std::min(apart(w), inMm(inches(24))); }
     /// Of the studs on a wall's layout, along it.
     std::vector<double> studMiddles(const WallFrame& w) const;
 
@@ -152,7 +162,6 @@ struct Layer {
 std::vector<Layer> boardLayers(const Skin& kind, double thick, double z, double joint, double edge, double end);
 /// What a strip of a roll can be cut to.
 Length longestRoll(std::string_view stock);
-std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth
 
 void foundation(Builder&);
 void floorFrame(Builder&);

@@ -175,7 +175,8 @@ void nests(Builder& b) {
     put("lid", drops ? "nest-roof" : "nest-lid", Form::sheet, "ply-3/4", w.u, unit(outwards + up * -fall),
         {prism(foot, w.u * (hole.u1 - hole.u0 + 2 * kIn))});
     if (drops) return;
-    b.join("nests/lid", w.side + "/header/" + tenths(hole.u0) + (w.sloping ? "" : "/outer"), Joint::Kind::hinged, 0.125 * kIn);
+    b.join("nests/lid", w.side + "/header/" + tenths(hole.u0) + (w.sloping || b.shell.posted ? "" : "/outer"), Joint::Kind::hinged,
+           0.125 * kIn);
 }
 
 namespace {
@@ -210,7 +211,6 @@ void splashPanels(Builder& b, const WallFrame& w, double low, double bars, doubl
     const auto [from, to] = birdsAlong(b.s, w.side);
     const double e = inMm(to - liningThick(b.s)), d = b.wallDeep + inMm(liningThick(b.s)), thick = inMm(thicknessOf("wipe-1/8")),
                  beside = b.wideOf("1x2") + kIn / 4, least = 6 * kIn, sheet = 96 * kIn;
-    const double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     double top = std::min(high, inMm(b.shell.underPlates(w.side, from, to - from)));
     std::vector<std::pair<double, double>> taken{{e, e}};
     for (const auto& h : w.holes) {
@@ -229,8 +229,8 @@ void splashPanels(Builder& b, const WallFrame& w, double low, double bars, doubl
     for (const auto& [start, end] : taken) {
         const double upTo = std::min(start, e);
         while (upTo - at >= least) {
-            double next = upTo - at <= sheet ? upTo : std::floor((at + sheet) / spacing) * spacing;
-            if (next < upTo && upTo - next < least) next -= spacing;
+            double next = upTo - at <= sheet ? upTo : std::floor((at + sheet) / b.apart(w)) * b.apart(w);
+            if (next < upTo && upTo - next < least) next -= b.back(w);
             b.add("roosts/splash/" + std::to_string(++n), "splash-panel", "roosts", System::inside, Form::sheet, "wipe-1/8", w.u, {0, 0, 1},
                   {w.box(at, next, d, d + thick, low, top)});
             at = next;

@@ -53,7 +53,7 @@ void wallFoam(Builder& b, const std::string& stock) {
         if (w.form == Form::mesh) continue;
         std::vector<Bounds> taken;
         for (const auto& p : b.model.parts) {
-            if (p.side != w.side || p.system != System::walls || p.role == "top-plate" || p.role == "cap-plate") continue;
+            if (p.side != w.side || p.system != System::walls || onUprights(p)) continue;
             Bounds box;
             for (const auto& solid : p.solids)
                 for (const auto& v : solid.vertices) box.add(Vec3{dot(v - w.origin, w.u), 0, v.z - b.floor});

@@ -56,7 +56,7 @@ struct Fitter {
         board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + b.one, h.u1 - b.one, d0, d1, h.z1 - b.one, h.z1));
     }
 
-    /// One leaf on a frame of flat boards behind it, hung on the trimmer at its left or its right.
+    /// One leaf on a frame of flat boards behind it, hung on the jamb at its left or its right.
     void hingedLeaf(const std::string& name, double u0, double u1, double z0, double z1, bool atRight, const std::string& sheet,
                     const std::string& frame, Form form, Joint::Kind how = Joint::Kind::hinged) {
         const double wide = b.wideOf(frame);
@@ -76,11 +76,10 @@ struct Fitter {
                       w.box(u0 + wide, u1 - wide, 0, b.one, (z0 + z1 - wide) / 2, (z0 + z1 + wide) / 2));
         }
         const std::string side = atRight ? "right" : "left";
-        b.join(h.row + "/" + name + (profile(sheet) ? "stile/" + side : "sheet"),
-               w.side + "/trimmer/" + tenths(atRight ? h.u1 : h.u0 - b.two), how, kGap);
+        b.join(h.row + "/" + name + (profile(sheet) ? "stile/" + side : "sheet"), b.jambId(w, h, atRight), how, kGap);
     }
 
-    /// A unit in its frame, flush with the siding, packed an eighth of an inch all round and screwed to the trimmers.
+    /// A unit in its frame, flush with the siding, packed an eighth of an inch all round and screwed to what stands beside it.
     void boughtWindow() {
         const std::string stock = "window-" + std::string{windowUnit(b.s, h.row)->name};
         const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, bar = 2 * kIn, d0 = -w.skin,
@@ -90,7 +89,7 @@ struct Fitter {
              w.box(u1 - bar, u1, d0, d1, z0 + bar, z1 - bar)});
         put("unit/light", "window-light", Form::block, stock, w.u, kUp,
             {w.box(u0 + bar, u1 - bar, glass, glass + kIn / 2, z0 + bar, z1 - bar)});
-        b.join(h.row + "/unit", w.side + "/trimmer/" + tenths(h.u0 - b.two), Joint::Kind::fastened, kGap);
+        b.join(h.row + "/unit", b.jambId(w, h, false), Joint::Kind::fastened, kGap);
     }
 
     /// Two panes that lap in the middle, each in a channel between upright strips at sill and head; one slides behind the other.

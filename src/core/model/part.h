@@ -49,6 +49,8 @@ struct Part {
 
 /// What lies on the rafters: hidden where the frame below is to be seen.
 bool coversRoof(std::string_view role);
+/// Plates, or the beam, on a wall's uprights.
+bool onUprights(const Part& part);
 
 struct Joint {
     enum class Kind { bears, fastened, hinged, slides, hangs } kind = Kind::fastened;

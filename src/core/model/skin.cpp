@@ -17,7 +17,7 @@ struct Siding {
     double t = w.skin;
     double sheet = kind.shingled() && !w.inside && w.form != Form::mesh ? inMm(thicknessOf(kind.stock)) : t;  ///< of the panels alone
     double bottom = -inMm(b.shell.deck) - kIn;
-    double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
+    double spacing = b.apart(w);
     std::optional<double> ridge;
     std::vector<Hole> holes = w.holes;
     double upTo;  ///< where it ends below the roof: on a half open wall
@@ -51,7 +51,7 @@ struct Siding {
         for (double u = from, next = wide; u < to - kSameMm; next += wide) {
             double u1 = std::min(next, to);
             // A strip under 3 in is avoided: the joint moves back to the stud before.
-            if (to - u1 > kSameMm && to - u1 < 3 * kIn) u1 -= metal ? 6 * kIn : spacing;
+            if (to - u1 > kSameMm && to - u1 < 3 * kIn) u1 -= metal ? 6 * kIn : b.back(w);
             put(name + std::to_string(++n), role, w.form, w.wears, {0, 0, 1}, w.u,
                 sheetWithHoles(
                     w, u, u1, -sheet, 0, bottom, [&](double at) { return top(at, t); }, holes, ridge.value_or(-1e9)));
@@ -384,7 +384,7 @@ void wallLining(Builder& b) {
     const std::string stock = b.s.choice("skin.lining");
     if (stock == "none") return;
     const double t = inMm(thicknessOf(stock)), d = b.wallDeep, sheet = 48 * kIn, tall = 96 * kIn, least = 3 * kIn;
-    const double plates = inMm(b.shell.plates), spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
+    const double plates = inMm(b.shell.plates);
     for (const auto& w : b.walls) {
         if (w.form == Form::mesh || roomsAt(b.s, w.side) > Length{}) continue;
         auto cuts = Siding{b, w}.holes;  // with the ridge board's
@@ -398,8 +398,8 @@ void wallLining(Builder& b) {
         const double a = inMm(from) + (w.sloping ? t : 0), e = inMm(to) - (w.sloping ? t : 0);
         int n = 0;
         for (double u = a; e - u > kSameMm;) {
-            double next = e - u <= sheet ? e : std::floor((u + sheet) / spacing + 1e-9) * spacing;
-            if (next < e && e - next < least) next -= spacing;
+            double next = e - u <= sheet ? e : std::floor((u + sheet) / b.apart(w) + 1e-9) * b.apart(w);
+            if (next < e && e - next < least) next -= b.back(w);
             const double peak = w.sloping ? inMm(b.shell.tallestPanel()) : b.underPlates(w, u, plates);
             for (double z = 0; z < peak - kSameMm; z += tall) {
                 auto solids = sheetWithHoles(

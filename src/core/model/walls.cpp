@@ -1,4 +1,5 @@
-// Stud walls: plates, studs on the layout, doubled corners; kings, trimmers, headers, sills and cripples round each opening.
+// Walls: of studs, with plates, doubled corners, kings, trimmers, headers, sills and cripples round each opening; or of posts and rails
+// under a beam.
 #include <algorithm>
 #include <cmath>
 #include <optional>
@@ -13,8 +14,10 @@ constexpr double kLeastPiece = 2 * kIn;
 struct Framer {
     Builder& b;
     WallFrame& w;
-    double spacing, plates;
-    std::string stud = b.s.choice("frame.stud");
+    double plates;
+    double spacing = b.apart(w);
+    bool posted = b.shell.posted && !w.inside;  ///< a partition stands on studs always
+    std::string stud = b.shell.posted ? "2x4" : b.s.choice("frame.stud");
     double wide = b.wallDeep;
     std::string row{};                                 ///< of the opening that is being framed
     std::optional<std::pair<double, double>> ridge{};  ///< along the wall, between the faces of the post under the ridge
@@ -27,14 +30,15 @@ struct Framer {
                                wideAxis, std::move(solid)))
             p->side = w.side, p->opening = row;
     }
-    /// An upright stud from u, cut to the roof's slope where it reaches the top.
+    /// An upright stud or post from u, cut to the roof's slope where it reaches the top.
     void upright(std::string_view role, double u, double z0, double z1, bool toPlates, std::string_view more = {}) {
-        const double top = toPlates ? std::max(underPlates(u), underPlates(u + b.two)) : z1;
-        if ((toPlates ? std::min(underPlates(u), underPlates(u + b.two)) : z1) - z0 < kLeastPiece) return;
-        auto solid = w.box(u, u + b.two, 0, wide, z0, top);
-        const double y = w.yAt(u + b.two / 2);
+        const bool post = role == "wall-post";
+        const double e = u + (post ? b.post : b.two), top = toPlates ? std::max(underPlates(u), underPlates(e)) : z1,
+                     y = w.yAt((u + e) / 2);
+        if ((toPlates ? std::min(underPlates(u), underPlates(e)) : z1) - z0 < kLeastPiece) return;
+        auto solid = w.box(u, e, 0, wide, z0, top);
         if (toPlates && w.sloping) solid = cut(solid, b.below(y, plates / b.shell.slopeAt(y).cosine()));
-        put(role, id(role, u) + std::string{more}, stud, {0, 0, 1}, w.inward, std::move(solid));
+        put(role, id(role, u) + std::string{more}, post ? "4x4" : stud, {0, 0, 1}, w.inward, std::move(solid));
     }
 
     void bottomPlate() {
@@ -67,33 +71,48 @@ struct Framer {
         for (int k = 0; k * b.two < plates - 1; ++k) {
             const auto role = k == 0 ? "top-plate" : "cap-plate";
             const double lower = plates - k * b.two, upper = lower - b.two;
-            if (!w.sloping) {
-                const double top = inMm(w.local == 0 ? b.shell.otherWall() : b.shell.lowWall());
-                inBoards(b.s, w.from, w.to, beyondOpenings(), staggered(static_cast<std::size_t>(k)),
-                         [&](double from, double to, const std::string&) {
-                             put(role, id(role, from), stud, w.u, w.inward, w.box(from, to, 0, wide, top - lower, top - upper));
-                         });
-                continue;
-            }
-            // Along each slope; on a gable both end plumb at the post under the ridge.
-            std::vector<double> ends{w.from, w.to};
-            if (ridge) ends = {w.from, ridge->first, ridge->second, w.to};
-            for (std::size_t i = 0; i + 1 < ends.size(); i += 2) {
-                const double y = w.yAt((ends[i] + ends[i + 1]) / 2);
-                const auto& slope = b.shell.slopeAt(y);
-                const auto upwards = [](Plane p) { return Plane{p.normal * -1, -p.offset}; };
-                const auto solid =
-                    cut(cut(w.box(ends[i], ends[i + 1], 0, wide, 0, inMm(b.shell.tallestPanel())), b.below(y, upper / slope.cosine())),
-                        upwards(b.below(y, lower / slope.cosine())));
-                const double out = slope.toBack ? 1 : -1, seen = w.local == 1 ? 1 : -1;
-                put(role, id(role, ends[i]), stud, unit({0, seen, -seen * out * slope.rise}), w.inward, solid);
-            }
+            if (w.sloping)
+                raking(role, stud, lower, upper);
+            else
+                level(role, stud, lower, upper, beyondOpenings(), staggered(static_cast<std::size_t>(k)));
         }
     }
+    /// On the posts: under the rafters it is parted over them.
+    void beam() {
+        const auto stock = b.s.choice("frame.beam");
+        w.sloping ? raking("raking-plate", stock, plates, 0) : level("wall-beam", stock, plates, 0, middlesOf(posts, b.post), 1e9);
+    }
+    /// On top of the uprights, so far below the wall's top.
+    void level(std::string_view role, const std::string& stock, double lower, double upper, const std::vector<double>& middles,
+               double first) {
+        const double top = inMm(w.local == 0 ? b.shell.otherWall() : b.shell.lowWall());
+        inBoards(b.s, w.from, w.to, middles, first, [&](double from, double to, const std::string&) {
+            put(role, id(role, from), stock, w.u, across(stock, {0, 0, 1}), w.box(from, to, 0, wide, top - lower, top - upper));
+        });
+    }
+    /// Along each slope; on a gable both end plumb at the post under the ridge.
+    void raking(std::string_view role, const std::string& stock, double lower, double upper) {
+        std::vector<double> ends{w.from, w.to};
+        if (ridge) ends = {w.from, ridge->first, ridge->second, w.to};
+        for (std::size_t i = 0; i + 1 < ends.size(); i += 2) {
+            const double y = w.yAt((ends[i] + ends[i + 1]) / 2);
+            const auto& slope = b.shell.slopeAt(y);
+            const auto upwards = [](Plane p) { return Plane{p.normal * -1, -p.offset}; };
+            const auto solid =
+                cut(cut(w.box(ends[i], ends[i + 1], 0, wide, 0, inMm(b.shell.tallestPanel())), b.below(y, upper / slope.cosine())),
+                    upwards(b.below(y, lower / slope.cosine())));
+            const double out = slope.toBack ? 1 : -1, seen = w.local == 1 ? 1 : -1;
+            const auto along = unit({0, seen, -seen * out * slope.rise});
+            put(role, id(role, ends[i]), stock, along, across(stock, cross(along, w.inward)), solid);
+        }
+    }
+    /// The wide axis of what lies on the uprights: flat, or on edge where it is wider than they are deep.
+    Vec3 across(const std::string& stock, Vec3 onEdge) const { return b.wideOf(stock) > wide + kSameMm ? onEdge : w.inward; }
 
     /// Header, sill and what stands round an opening. Gives back where layout studs may not stand.
     std::pair<double, double> opening(Hole& h) {
         row = h.row;
+        if (posted) return betweenPosts(h);
         const double left = h.u0 - 2 * b.two, right = h.u1 + 2 * b.two;
         const auto stock = headerStock(b.shell, mm(h.u1 - h.u0));
         const double deep = inMm(headerDeep(b.shell, !w.sloping, mm(h.u1 - h.u0)));
@@ -156,6 +175,66 @@ struct Framer {
         return {left, right};
     }
 
+    /// A post on either side, rails at head and foot, and studs where a joint of the skin comes above or below.
+    std::pair<double, double> betweenPosts(const Hole& h) {
+        const double left = h.u0 - b.post, right = h.u1 + b.post, top = std::min(underPlates(left), underPlates(right));
+        const double header = !w.sloping && top - (h.z1 + b.two) < kLeastPiece ? top - b.two : h.z1;
+        post(left), post(h.u1);
+        put("header", id("header", h.u0), stud, w.u, w.inward, w.box(h.u0, h.u1, 0, wide, header, header + b.two));
+        if (h.z0 > 0) put("sill", id("sill", h.u0), stud, w.u, w.inward, w.box(h.u0, h.u1, 0, wide, h.z0 - b.two, h.z0));
+        const bool spansRidge = ridge && ridge->first >= h.u0 - kSameMm && ridge->second <= h.u1 + kSameMm;
+        if (spansRidge) ridgePost(header + b.two);
+        row.clear();
+        for (const double c : seams()) {
+            if (c <= h.u0 || c >= h.u1) continue;
+            const double u = std::clamp(c - b.two / 2, h.u0, h.u1 - b.two);
+            if (h.z0 > 0) upright("cripple", u, b.two, h.z0 - b.two, false, "/below");
+            if (!spansRidge || u + b.two <= ridge->first + kSameMm || u >= ridge->second - kSameMm)
+                upright("cripple", u, header + b.two, 0, true, "/above");
+        }
+        return {left, right};
+    }
+    /// Where sheets and rolls may meet: four feet from one another, and half way back from one that a corner is too near to.
+    std::vector<double> seams() const {
+        std::vector<double> out;
+        for (double c = spacing; c < w.length; c += spacing) out.push_back(c);
+        if (!out.empty() && w.length - out.back() < 8 * kIn) out.push_back(out.back() - b.back(w));
+        return out;
+    }
+    void post(double u) { upright("wall-post", u, b.two, 0, true), posts.push_back(u); }
+    std::vector<double> posts{};  ///< their left edges
+    /// At the corners, where panels and rolls meet, and where a joint moves back to beside a corner; a stud where there is no room for
+    /// more, or where one stands near.
+    void postsBetween(std::vector<std::pair<double, double>> closed) {
+        const auto free = [&](double u, double e) {
+            return u >= w.from - kSameMm && e <= w.to + kSameMm &&
+                   std::ranges::none_of(closed, [&](const auto& c) { return e > c.first + kSameMm && u < c.second - kSameMm; });
+        };
+        const auto take = [&](double u, bool whole) {
+            const double e = u + (whole ? b.post : b.two);
+            if (!free(u, e)) return false;
+            whole ? post(u) : upright("stud", u, b.two, 0, true);
+            closed.emplace_back(u, e);
+            return true;
+        };
+        // In an end wall a stud beside the other wall's post carries what lies along the slope.
+        take(w.from, !w.sloping), take(w.to - (w.sloping ? b.two : b.post), !w.sloping);
+        for (const double c : seams()) {
+            const bool near =
+                std::ranges::any_of(posts, [&](double u) { return u > c - b.post * 1.5 - 16 * kIn && u < c + b.post / 2 + 16 * kIn; });
+            if ((!near && take(c - b.post / 2, true)) || take(c - b.two / 2, false)) continue;
+            const auto taken =
+                std::ranges::find_if(closed, [&](const auto& x) { return x.first < c + b.two / 2 && x.second > c - b.two / 2; });
+            // Beside what stands where the joint comes, if that is not behind it already.
+            const auto [from, to] = *taken;
+            if (c < from + b.two / 2)
+                take(from - b.two, false);
+            else if (c > to - b.two / 2)
+                take(to, false);
+        }
+        std::ranges::sort(posts);
+    }
+
     /// Carries the ridge board's end, from the bottom plate or from the header of what opens below it.
     void ridgePost(double z0) {
         put("ridge-post", id("ridge-post", ridge->first), stud, {0, 0, 1}, w.inward,
@@ -169,11 +248,17 @@ struct Framer {
             const double middle = inMm(*at), half = inMm(b.shell.ridgeThick) / 2;
             ridge = {middle - half, middle + half};
         }
-        bottomPlate(), topPlates();
+        bottomPlate();
+        if (!posted) topPlates();
         std::vector<std::pair<double, double>> closed;
         for (auto& h : w.holes) closed.push_back(opening(h));
         if (ridge && !ridgeStands) ridgePost(b.two);
         if (ridge) closed.push_back(*ridge);
+        posted ? (postsBetween(closed), beam()) : studs(closed);
+        if (!w.inside) between();
+    }
+
+    void studs(const std::vector<std::pair<double, double>>& closed) {
         auto at = layout(w.from, w.to, spacing, b.two);
         if (!w.sloping) at.push_back(w.from + b.two), at.push_back(w.to - 2 * b.two);
         std::ranges::sort(at);
@@ -188,18 +273,22 @@ struct Framer {
             upright("stud", u, b.two, 0, true);
             last = u;
         }
-        if (w.inside) return;
+    }
+
+    /// What lies level between the uprights, or braces them.
+    void between() {
         const double lower = w.form == Form::mesh ? inMm(lowerSiding(b.s)) : 0;
         const double free = inMm(b.shell.lowestWall()) - plates - b.two;
-        // One row where siding and mesh of a half open wall meet; for upright boards and metal level rows, evenly between the plates.
-        const bool upright = oiko::skin(b.s.choice("skin.kind")).wantsNailers();
+        // One row where siding and mesh of a half open wall meet; for upright boards and metal, and between posts, level rows, evenly
+        // between the plates.
+        const bool rows = posted || oiko::skin(b.s.choice("skin.kind")).wantsNailers();
         const double high = w.form == Form::mesh ? lower - b.two : inMm(b.shell.tallestPanel()),
                      apart = free / std::ceil(free / inMm(kNailersApart) - 1e-9);
-        for (double z = b.two + apart; upright && z < high; z += apart) nailers(z - b.two / 2);
+        for (double z = b.two + apart; rows && z < high; z += apart) nailers(z - b.two / 2);
         if (lower > 0) nailers(lower - b.two / 2);
         if (w.form != Form::mesh) return;
         braces(lower);
-        // Nothing but those and blocks holds its studs sideways.
+        // Nothing but those and blocks holds its studs sideways, and mesh between posts.
         const double rise = inMm(studTall(b.shell)) - lower, tall = rise / openRows(b.shell, mm(lower));
         for (double z = lower + b.two + tall; z < lower + rise; z += tall) nailers(z - b.two / 2);
     }
@@ -213,11 +302,12 @@ struct Framer {
             for (const auto& solid : p.solids)
                 for (const auto& v : solid.vertices) box.add(Vec3{dot(v - w.origin, w.u), 0, v.z - b.floor});
             if (p.along.z > 0.9) uprights.push_back(box);
-            if (p.role != "top-plate" && p.role != "cap-plate") all.push_back(box);
+            if (!onUprights(p)) all.push_back(box);
         }
         for (const auto& h : w.holes) all.push_back({{h.u0, 0, h.z0}, {h.u1, 0, h.z1}});
         std::ranges::sort(uprights, {}, [](const Bounds& x) { return x.low.x; });
         const double head = foot + b.two;
+        const std::string_view rail = posted ? "wall-rail" : "nailer";
         std::optional<double> from;
         for (const auto& x : uprights) {
             if (x.low.z > foot - kSameMm || x.high.z < head + kSameMm) continue;
@@ -227,7 +317,7 @@ struct Framer {
             };
             if (from && to - *from >= kLeastPiece && std::min(underPlates(*from), underPlates(to)) >= head &&
                 std::ranges::none_of(all, taken))
-                put("nailer", id("nailer", *from) + "/" + tenths(foot), stud, w.u, w.inward, w.box(*from, to, 0, wide, foot, head));
+                put(rail, id(rail, *from) + "/" + tenths(foot), stud, w.u, w.inward, w.box(*from, to, 0, wide, foot, head));
             from = std::max(from.value_or(to), x.high.x);
         }
     }
@@ -236,8 +326,12 @@ struct Framer {
     /// siding of a half open wall.
     void braces(double lower) {
         for (const bool right : {false, true}) {
-            const double way = right ? -1 : 1, corner = w.sloping ? b.two : 2 * b.two, c = right ? w.to - corner : w.from + corner;
-            double bay = 24 * kIn;
+            const double way = right ? -1 : 1,
+                         corner = w.sloping ? b.two
+                                  : posted  ? b.post
+                                            : 2 * b.two,
+                         c = right ? w.to - corner : w.from + corner;
+            double bay = std::min(24 * kIn, (w.to - w.from) / 2 - corner);  // the other one stands there too
             for (const auto& p : b.model.parts) {
                 if (p.side != w.side || p.system != System::walls || p.along.z < 0.9) continue;
                 for (const auto& v : p.solids[0].vertices)
@@ -260,9 +354,8 @@ struct Framer {
 }  // namespace
 
 void wallFrames(Builder& b) {
-    const double spacing = inMm(readLength(b.s.choice("frame.spacing"), Units::imperial).value());
     const auto frame = [&](WallFrame& w, Length plates) {
-        Framer f{b, w, spacing, inMm(plates)};
+        Framer f{b, w, inMm(plates)};
         f.build();
         for (const auto& h : w.holes) {
             OpeningSpec o{h.row, h.kind, w.side, mm(h.u0), mm(h.u1 - h.u0), mm(h.z0), mm(h.z1 - h.z0), {}};
