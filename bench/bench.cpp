@@ -137,13 +137,17 @@ void smallHoleSearch(benchmark::State& state) {
 }
 BENCHMARK(smallHoleSearch)->Unit(benchmark::kMillisecond)->Iterations(1);
 
-/// A house for ever more birds, 12 ft deep under a gable, everything in it that a coop can have: as long as it takes.
+/// A house for ever more birds, 24 ft deep under a gable on posts, everything in it that a coop can have: as long as it takes.
 Design houseOf(std::int64_t feet) {
     return Design{}
         .with({{"coop.width", std::to_string(feet) + "ft"},
-               {"coop.depth", "12ft"},
+               {"coop.depth", "24ft"},
+               {"foundation.kind", "curb"},
                {"roof.form", "gable"},
-               {"flock.count", std::to_string(std::min<std::int64_t>(1000, feet * 5 / 2))},
+               {"roof.ridge_kind", "beam"},
+               {"roof.pitch", "2/12"},
+               {"roof.cover", "roll_roofing"},
+               {"flock.count", std::to_string(std::min<std::int64_t>(1000, feet * 5))},
                {"nests.kind", "inside"},
                {"roost.wall", "back"},
                {"nests.wall", "front"},
@@ -152,8 +156,7 @@ Design houseOf(std::int64_t feet) {
                {"roof.spacing", "16in"},
                {"skin.kind", "board_batten"},
                {"skin.lining", "ply-1/2"},
-               {"skin.insulation", "foam-1-1/2"},
-               {"floor.insulation", "foam-1-1/2"}})
+               {"skin.insulation", "foam-1-1/2"}})
         .value();
 }
 /// The whole answer but holes, as it grows: parts beside it, so that the exponent can be told.

@@ -723,7 +723,8 @@ TEST_F(Window, PostsAndRailsAreChosenInTheLetter) {
     if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
     take("frame.beam", 1);
     settle();
-    EXPECT_TRUE(std::ranges::any_of(window->answer()->model->parts, [](const Part& p) { return p.role == "wall-beam" && p.stock == "4x6"; }));
+    EXPECT_TRUE(
+        std::ranges::any_of(window->answer()->model->parts, [](const Part& p) { return p.role == "wall-beam" && p.stock == "4x6"; }));
     window->document().undo()->setIndex(0);
     settle();
     EXPECT_EQ(window->answer()->bill.total, before);

@@ -95,6 +95,23 @@ Design randomDesign(Dice& dice, Tally& tally) {
         if (attempt({{"roof.form", "ceiling"}, {"runs.1.top", "mesh"}}) && dice.below(2) == 0 && attempt({{"ceiling.kind", "mesh"}}))
             ++tally.choices["ceiling.kind=mesh"];
     // Keys that stand only with such a choice must come up often enough too.
+    if (dice.below(8) == 0) {
+        // A deep one on posts under its ridge.
+        static constexpr const char *kFloors[] = {"slab", "curb", "blockwork", "sills"}, *kPosts[] = {"2", "3", "4", "6"};
+        const std::string along = dice.below(3) == 0 ? "coop.depth" : "coop.width",
+                          deep = along == "coop.depth" ? "coop.width" : "coop.depth";
+        if (attempt({{"form.kind", "walk_in"},
+                     {"foundation.kind", kFloors[dice.below(4)]},
+                     {"roof.form", "gable"},
+                     {"roof.ridge_kind", "beam"},
+                     {"roof.falls_to", along == "coop.depth" ? "left" : "back"},
+                     {"doors.1.wall", along == "coop.depth" ? "front" : "left"},
+                     {"roof.cover", "metal_sealed"},
+                     {"roof.pitch", "2/12"},
+                     {along, std::to_string(10 + dice.below(15)) + "'"},
+                     {deep, std::to_string(8 + dice.below(17)) + "'"}}))
+            attempt({{"roof.ridge_posts", kPosts[dice.below(4)]}});
+    }
     if (dice.below(4) == 0) {
         static constexpr const char* kOpen[] = {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"};
         static constexpr const char* kLower[] = {"24in", "36in", "48in", "none"};
@@ -198,11 +215,17 @@ Design randomDesign(Dice& dice, Tally& tally) {
         const auto bounds = whole ? Limits{p.low, p.high, {}, {}} : limits(d, slot);
         auto v = draw(dice, p, bounds.low, bounds.high);
         // Most coops are no longer than a board: what reaches over the longest is drawn within 16 ft three times in four.
-        static constexpr std::pair<std::string_view, double> kUsual[] = {{"coop.width", 4876.8e6}, {"flock.count", 60},
-                                                                         {"flock.now", 60},        {"nests.count", 9},
-                                                                         {"nests.at", 4876.8e6},   {"doors.*.at", 4876.8e6},
-                                                                         {"pops.*.at", 4876.8e6},  {"windows.*.at", 4876.8e6},
-                                                                         {"vents.*.at", 4876.8e6}, {"partitions.*.door_at", 4876.8e6}};
+        static constexpr std::pair<std::string_view, double> kUsual[] = {{"coop.width", 4876.8e6},
+                                                                         {"coop.depth", 3657.6e6},
+                                                                         {"flock.count", 60},
+                                                                         {"flock.now", 60},
+                                                                         {"nests.count", 9},
+                                                                         {"nests.at", 4876.8e6},
+                                                                         {"doors.*.at", 4876.8e6},
+                                                                         {"pops.*.at", 4876.8e6},
+                                                                         {"windows.*.at", 4876.8e6},
+                                                                         {"vents.*.at", 4876.8e6},
+                                                                         {"partitions.*.door_at", 4876.8e6}};
         if (const auto usual = std::ranges::find(kUsual, p.key, &std::pair<std::string_view, double>::first);
             usual != std::end(kUsual) && dice.below(4) > 0) {
             const auto most = std::min(ticks(bounds.high), static_cast<std::int64_t>(usual->second));

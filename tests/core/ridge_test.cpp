@@ -129,5 +129,109 @@ TEST(RidgeBeam, FreeHeightAndWhatItRefuses) {
     EXPECT_EQ(std::ranges::count_if(finding.parts, [](const std::string& id) { return id.find("ridge-post") != std::string::npos; }), 2);
 }
 
+Design deep(std::vector<Change> more = {}) {
+    std::vector<Change> all{{"foundation.kind", "slab"}, {"roof.cover", "metal_sealed"}, {"roof.pitch", "2/12"},
+                            {"coop.depth", "24'"},       {"coop.width", "24'"},          {"flock.count", "100"}};
+    for (const auto& m : more) std::erase_if(all, [&](const Change& c) { return c.key == m.key; });
+    all.insert(all.end(), more.begin(), more.end());
+    return beamed(all);
+}
+
+TEST(RidgePosts, UnlikeDeepCoopsAreSoundAndShut) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             {{"foundation.kind", "curb"}, {"coop.depth", "20'"}, {"coop.width", "30'"}, {"roof.cover", "roll_roofing"}},
+             {{"foundation.kind", "sills"}, {"frame.timber", "metric"}, {"coop.depth", "6 m"}, {"coop.width", "6 m"}},
+             {{"partitions.1.cover", "plain-1/2"}, {"coop.depth", "18'"}, {"nests.kind", "inside"}},
+             {{"roof.falls_to", "left"}, {"coop.width", "20'"}, {"coop.depth", "22'"}, {"doors.1.wall", "back"}},
+             {{"frame.walls", "posts"}, {"skin.kind", "board_batten"}, {"roof.ridge", "10'"}},
+             {{"foundation.kind", "blockwork"}, {"skin.kind", "shiplap"}, {"skin.lining", "ply-1/2"}, {"runs.1.side", "front"}},
+             {{"runs.1.top", "shared"}, {"runs.1.length", "6'"}, {"coop.depth", "22'"}, {"coop.width", "20'"}},
+         }) {
+        if (sampled() && more.size() != 2) continue;
+        SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
+        const auto d = deep(more);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        ASSERT_GT(count(*a, "roof-post"), 0);
+        EXPECT_EQ(needed(*a, a->settled->choice("frame.timber") == "metric" ? "post-base-100" : "post-base-4x4"),
+                  static_cast<double>(count(*a, "roof-post")));
+        // The beam lies on each, and is parted nowhere else.
+        std::vector<Bounds> posts, boards;
+        for (const auto& p : a->model->parts) {
+            if (p.role == "roof-post" || p.role == "ridge-post") posts.push_back(p.box());
+            if (p.role == "ridge") boards.push_back(p.box());
+        }
+        const int axis = boards[0].size().x > boards[0].size().y ? 0 : 1;
+        std::ranges::sort(boards, {}, [&](const Bounds& x) { return x.low[axis]; });
+        for (std::size_t i = 1; i < boards.size(); ++i)
+            EXPECT_TRUE(std::ranges::any_of(posts, [&](const Bounds& p) {
+                return p.low[axis] + 38 < boards[i].low[axis] && boards[i].low[axis] < p.high[axis] - 38;
+            })) << boards[i].low[axis] / 25.4;
+        for (const auto& p : posts)
+            EXPECT_TRUE(std::ranges::any_of(boards, [&](const Bounds& x) { return std::fabs(x.low.z - p.high.z) < 0.01; }));
+    }
+}
+
+TEST(RidgePosts, AsManyAsTheBeamAsksOnFootingsAsWideAsTheirLoad) {
+    // 24 by 24 ft at 25 psf of snow and its cover, spruce-pine-fir 2x12 alone: M = w l^2 / 8 with half of either slope, 12 ft; a 180th
+    // under the snow; shear; and half a post to lie on, F_c perpendicular 425 psi.
+    const auto d = deep({{"place.snow", "25psf"}});
+    Settled s{d};
+    const auto shell = shellOf(s);
+    const double dead = inPsf(roofLoad(s, "metal_sealed").dead), w = (25 + dead) * 12 / 12, section = 1.5 * 11.25 * 11.25 / 6,
+                 inertia = 1.5 * std::pow(11.25, 3) / 12;
+    const double bends = std::sqrt(8 * 875 * 1.0 * 1.15 * section / w),
+                 stiff = std::cbrt(384 * 1.4e6 * inertia / (5 * 25 * 12.0 / 12 * 180)), shears = 2 * 135 * 1.15 * 2.0 / 3 * 1.5 * 11.25 / w,
+                 most = std::min({bends, stiff, shears});
+    const double inner = 288 - 7;
+    int n = 0;
+    while ((inner - 3.5 * n) / (n + 1) > most) ++n;
+    ASSERT_GT(n, 0);
+    EXPECT_EQ(s.count("roof.ridge_posts"), n);
+    ASSERT_EQ(shell.ridgePosts.size(), static_cast<std::size_t>(n));
+    const double bay = (inner - 3.5 * n) / (n + 1);
+    EXPECT_NEAR(inInches(ridgeSpan(s, shell)), bay, 0.01);
+    for (int i = 0; i < n; ++i) EXPECT_NEAR(shell.ridgePosts[static_cast<std::size_t>(i)] / 25.4, 3.5 + bay + 1.75 + i * (bay + 3.5), 0.01);
+    // A bay's length and half the depth come onto each; soil that carries 1,500 psf wants so many square feet.
+    const double lb = (25 + dead) * (bay + 3.5) / 12 * 12;
+    EXPECT_NEAR(innerPostLb(s, shell), lb, lb * 0.001);
+    const double side = inInches(ridgeFooting(s, shell));
+    EXPECT_GE(side * side / 144 * 1500, lb);
+    EXPECT_LT(std::max(0.0, (side - 2) * (side - 2)) / 144 * 1500, lb);
+    const auto a = answerTo(d);
+    const auto footing = a->model->find("ground/footing/ridge/1")->box();
+    EXPECT_NEAR(footing.size().x / 25.4, side, 0.01);
+    EXPECT_GE(footing.size().z / 25.4 + 0.01, (side - 3.5) / 2) << "it reaches no farther out than it is thick";
+    EXPECT_GE(footing.size().z / 25.4, 8 - 0.01);
+    // One post fewer than the beam asks is refused, and the way out is that many.
+    const auto fewer = d.with({{"roof.ridge_posts", std::to_string(n - 1)}});
+    ASSERT_FALSE(fewer);
+    EXPECT_EQ(fewer.error().what.id, "clash.ridge.span");
+    EXPECT_TRUE(d.with({{"roof.ridge_posts", std::to_string(n + 1)}}));
+}
+
+TEST(RidgePosts, StandOnSlabsAndEarthAloneAndInNobodysWay) {
+    // On joists a coop is as deep as its longest board.
+    const auto joisted = Design{}.with({{"roof.form", "gable"},
+                                        {"roof.ridge_kind", "beam"},
+                                        {"roof.pitch", "2/12"},
+                                        {"roof.cover", "metal_sealed"},
+                                        {"coop.depth", "18'"},
+                                        {"coop.width", "20'"}});
+    ASSERT_FALSE(joisted);
+    EXPECT_EQ(joisted.error().what.id, "clash.beam.stock");
+    // Nor without a beam.
+    EXPECT_FALSE(deep().with({{"roof.ridge_kind", "board"}}));
+    // A feed room whose partition would stand where a post does.
+    const auto d = deep({{"coop.width", "20'"}, {"partitions.1.wall", "right"}, {"nests.kind", "inside"}});
+    Settled s{d};
+    const double x = shellOf(s).ridgePosts.back();
+    const auto room = mm(inMm(feet(20)) - x - inMm(wallDeep(s)) * 2);
+    const auto through = d.with({{"partitions.1.room", exactLength(room, Units::imperial)}});
+    ASSERT_FALSE(through);
+    EXPECT_EQ(through.error().what.id, "clash.ridge.inside") << through.error().what.id;
+}
+
 }  // namespace
 }  // namespace oiko

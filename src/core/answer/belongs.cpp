@@ -52,6 +52,7 @@ const std::vector<Belongs>& table() {
         {"roof.falls_to", roof, {}, ""},
         {"roof.other_pitch", roof, {"rafter", "fly-rafter", "roof-panel"}, ""},
         {"roof.ridge", roof, {"ridge", "ridge-cap"}, ""},
+        {"roof.ridge_posts", roof, {"roof-post", "post-base", "ridge"}, ""},
         {"roof.ridge_kind", roof, {"ridge", "rafter-tie"}, ""},
         {"roof.rafter", roof, {"rafter", "ceiling-joist"}, ""},
         {"roof.spacing", roof, {"rafter", "ceiling-joist"}, ""},

@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 88> kIds{
+constexpr std::array<std::string_view, 91> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -31,7 +31,7 @@ constexpr std::array<std::string_view, 88> kIds{
     "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",       "pop.tall",
     "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
     "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span",
-    "ridge.stock",    "post.beam",      "post.header",       "post.boards"};
+    "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",   "ridge.near"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -49,6 +49,43 @@ std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
                    kNestBoard + nestClear(s) + (nestsInside(s) ? nestDeep(s) : Length{})});
     return out;
 }
+/// Posts under the ridge stand on level ground, and clear of roosts, of nests that stand inside, and of partitions and their doors.
+std::optional<Clash> ridgePostClash(Settled& s, const Shell& shell) {
+    if (!groundOf(s).level()) return Clash{"ridge.level", "roof.ridge_posts", "ground.front_left", {}, Change{"roof.ridge_kind", "board"}};
+    const auto post = timberOf(s).post, clear = shell.wide - wallDeep(s) * 2;
+    if (const auto most = (clear - kRidgePostsApart) / (post + kRidgePostsApart); static_cast<std::int64_t>(shell.ridgePosts.size()) > most)
+        return Clash{"ridge.near",
+                     "roof.ridge_posts",
+                     shell.turn % 2 == 0 ? "coop.width" : "coop.depth",
+                     {s.count("roof.ridge_posts"), most, kRidgePostsApart},
+                     Change{"roof.ridge_posts", std::to_string(most)}};
+    const double half = inMm(post) / 2 + inMm(inches(1)), y = shell.slopes[0].y0;
+    const auto names = [&](std::string key) { return Clash{"ridge.inside", "roof.ridge_posts", std::move(key), {}, std::nullopt}; };
+    for (const double x : shell.ridgePosts) {
+        // From the outer face of a wall inwards, and along it from its left end.
+        const auto from = [&](std::string_view side) {
+            const double depths[] = {y, inMm(shell.wide) - x, inMm(shell.deep) - y, x};
+            return depths[shell.localSide(side)];
+        };
+        const auto along = [&](std::string_view side) { return from(leftOf(side)); };
+        const auto inside = [&](std::string_view side) { return from(side) - inMm(wallDeep(s)) - half; };
+        const auto& roost = s.choice("roost.wall");
+        if (inside(roost) < inMm(roostZone(s) + roomsAt(s, roost))) return names("roost.wall");
+        if (const auto& wall = s.choice("nests.wall"); nestsInside(s) && inside(wall) < inMm(nestReach(s)))
+            if (const double at = inMm(s.length("nests.at"));
+                along(wall) > at - half && along(wall) < at + inMm(openingWidth(s, "nests")) + half)
+                return names("nests.at");
+        for (const auto& p : partitions(s)) {
+            const double far = from(p.wall), u = along(p.wall), door = inMm(s.length(p.key + ".door_at")),
+                         wide = inMm(s.length(p.key + ".door_width"));
+            const double face = inMm(p.reach()), back = face - inMm(p.wallDeep + p.cover);
+            const bool swings = u > door - half && u < door + wide + half && far > back - wide - half;
+            if (far < face + half && (far > back - half || swings)) return names(p.key + ".room");
+        }
+    }
+    return std::nullopt;
+}
+
 std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
     const auto least = roofCover(coverOf(s)).least;
     if (shell.gable())
@@ -91,12 +128,16 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
             return Clash{"ridge.ties", "roof.pitch", "roof.form", {room, tieDeep(shell)}, Change{"roof.pitch", exactAngle(steeper)}};
         }
     }
+    if (!shell.ridgePosts.empty())
+        if (auto c = ridgePostClash(s, shell)) return c;
     if (const auto span = shell.beam.empty() ? Length{} : ridgeSpan(s, shell); span > shell.ridgeSpans)
         return Clash{"ridge.span",
                      "roof.ridge_kind",
                      shell.turn % 2 == 0 ? "coop.width" : "coop.depth",
                      {span, shell.ridgeSpans},
-                     Change{"roof.ridge_kind", "board"}};
+                     frameless(s) && shell.before == Length{} && shell.past == Length{}
+                         ? Change{"roof.ridge_posts", std::to_string(fewestRidgePosts(s))}
+                         : Change{"roof.ridge_kind", "board"}};
     if (const auto board = longestBoard(s); !shell.beam.empty())
         if (const auto length = ridgeBoard(shell, board); length > board)
             return Clash{"ridge.stock", "roof.ridge_kind", "stock.longest", {length, board}, Change{"roof.ridge_kind", "board"}};
@@ -162,7 +203,7 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
 std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     const auto longest = longestSold(s);
     const auto trim = s.length("cut.trim") * 2;
-    if (shell.deep + trim > longest)
+    if (shell.deep + trim > longest && (shell.beam.empty() || !frameless(s)))
         return Clash{"beam.stock", shell.turn % 2 == 0 ? "coop.depth" : "coop.width", "stock.longest", {shell.deep, longest}};
     if (longerThanBoard(s) && !shell.posted && s.choice("frame.top_plates") == "single")
         return Clash{"plate.joint",

@@ -41,7 +41,7 @@ void addForm(std::vector<Param>& p) {
                            std::min(feet(12), alongRoof(a, "coop.depth")), boardFoot(a));
     };
     p.push_back(length("coop.width", form, feet(3), kLongestCoop, [base](Ask& a) -> Value { return base(a).width; }));
-    p.push_back(length("coop.depth", form, feet(3), feet(12), [base](Ask& a) -> Value { return base(a).depth; }));
+    p.push_back(length("coop.depth", form, feet(3), feet(24), [base](Ask& a) -> Value { return base(a).depth; }));
     p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
     p.push_back(choice("foundation.kind", form, {"skids", "pavers", "blocks", "posts", "set_posts", "slab", "curb", "blockwork", "sills"},
                        [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
@@ -53,8 +53,8 @@ void addForm(std::vector<Param>& p) {
         onlyWhen(length("foundation.depth", form, inches(12), inches(48), [](Ask& a) -> Value { return inches(setPosts(a) ? 24 : 12); }),
                  [](Ask& a) { return setPosts(a) || masonry(a); }));
     p.push_back(onlyWhen(fixedLength("foundation.height", form, inches(4), inches(16), inches(8)), [](Ask& a) { return masonry(a); }));
-    p.push_back(
-        onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false), [](Ask& a) { return setPosts(a) || masonry(a); }));
+    p.push_back(onlyWhen(choice("foundation.bag", form, {"80lb", "60lb"}, word("80lb"), false),
+                         [](Ask& a) { return setPosts(a) || masonry(a) || ridgePosts(a) > 0; }));
     const auto roofed = [](Param q) { return onlyWhen(std::move(q), [](Ask& a) { return !indoors(a); }); };
     p.push_back(roofed(choice("roof.cover", form,
                               {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed",
@@ -78,6 +78,8 @@ void addForm(std::vector<Param>& p) {
                          gable));
     // A board only parts the rafters' ends, whose push ties hold; a beam carries them.
     p.push_back(onlyWhen(choice("roof.ridge_kind", form, {"board", "beam"}, word("board"), false), gable));
+    p.push_back(onlyWhen(count("roof.ridge_posts", form, 0, kMostRidgePosts, [](Ask& a) -> Value { return fewestRidgePosts(a); }),
+                         [](Ask& a) { return gable(a) && a.choice("roof.ridge_kind") == "beam" && frameless(a); }));
     p.push_back(roofed(fixedLength("roof.overhang", form, inches(3), inches(24), inches(9))));
     p.push_back(roofed(fixedLength("roof.rake", form, inches(5), inches(18), inches(8))));
     p.push_back(roofed(choice("roof.gutter", form, {"none", "barrels"}, word("none"), false)));

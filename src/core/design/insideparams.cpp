@@ -25,6 +25,9 @@ void addInside(std::vector<Param>& p) {
         // Along the back, out of the way of whoever comes in; across from a door that is in the back itself. Not in a room parted off.
         std::vector<std::string_view> order{"back", "front", "left", "right"};
         if (a.choice(slotKey("doors", doors.front(), "wall")) == "back") std::swap(order[0], order[1]);
+        // Along an eave where posts stand under the ridge.
+        if (ridgePosts(a) > 0)
+            std::ranges::stable_partition(order, [&](auto s) { return (sideIndex(s) - sideIndex(a.choice("roof.falls_to"))) % 2 == 0; });
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
         return std::string{order.front()};
     }));

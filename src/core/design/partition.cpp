@@ -75,6 +75,7 @@ Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Lengt
     const auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value()), two);
     const auto ties = ask.choice("roof.form") == "gable" && ask.choice("roof.ridge_kind") == "board" ? tiesBeside(rafters, wide, frame, two)
                                                                                                      : std::vector<double>{};
+    const auto posts = ridgePostsAt(ask);
     // The frame stands under rafters, but not where a tie passes; the cover goes up beside both. Seen from the room's end wall.
     const auto meets = [&](const std::vector<double>& bars, double from, double to) {
         return std::ranges::any_of(bars, [&](double x) {
@@ -84,7 +85,13 @@ Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Lengt
     };
     const auto free = [&](Length room) {
         const double from = frame + inMm(room);
-        return !meets(rafters, from, from + cover) && !meets(ties, from, from + cover + frame);
+        // Nor do posts under the ridge stand in it, or where its door may swing.
+        const double half = inMm(timberOf(ask).post) / 2 + inMm(inches(2));
+        return !meets(rafters, from, from + cover) && !meets(ties, from, from + cover + frame) &&
+               std::ranges::none_of(posts, [&](double x) {
+                   const double at = local == 1 ? wide - x : x;
+                   return at > from - inMm(ask.length(key + ".door_width")) - half && at < from + cover + frame + half;
+               });
     };
     auto best = wanted;
     auto off = feet(100);

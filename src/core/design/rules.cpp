@@ -124,8 +124,8 @@ Length alongRoof(Ask& a, std::string_view key) {
     if ((fall % 2 == 0) == (key == "coop.width")) return kLongestCoop;
     const double slope = inRadians(pitchOf(a));
     const auto run = mm((inMm(board) - inMm(timberOf(a).size("2x8").wide) * std::tan(slope)) * std::cos(slope)) - overhangOf(a);
-    // A gable's rafters reach half way; plates, joists and ties still run from wall to wall.
-    return gable(a) ? std::min(run * 2, board) : run - overhangOf(a);
+    // A gable's rafters reach half way; joists, ties and wall plates on a frame still run from wall to wall.
+    return gable(a) ? (a.choice("roof.ridge_kind") == "beam" && frameless(a) ? run * 2 : std::min(run * 2, board)) : run - overhangOf(a);
 }
 
 bool longerThanBoard(Ask& a) { return wallLength(a, a.choice("roof.falls_to")) > longestBoard(a); }

@@ -93,6 +93,21 @@ double tieThrustLb(const Shell& s, const SpanLoad& load, Length spacing) {
     return (inPsf(load.live) + inPsf(load.dead)) * inFeet(spacing) * a * b / (2 * high);
 }
 
+namespace {
+/// How far one member by itself goes under so much of the roof.
+Length aloneUnder(Ask& ask, std::string_view size, Length carried, Length seat = inches(1.5)) {
+    auto load = roofLoad(ask, coverOf(ask));
+    load.alone = true, load.seat = seat;
+    return clearSpan(woodOf(ask), timberOf(ask).size(size), carried, load).clear;
+}
+/// A ridge beam under half of either slope; where it is parted either end lies on half a post.
+Length ridgeReach(Ask& ask, std::string_view size) {
+    const auto fall = sideIndex(ask.choice("roof.falls_to"));
+    const auto deep = ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+    return aloneUnder(ask, size, Length::ticks(deep.count() / 2), std::min(wallDeep(ask), Length::ticks(timberOf(ask).post.count() / 2)));
+}
+}  // namespace
+
 Shell shellOf(Ask& ask) {
     Shell s;
     s.timber = &timberOf(ask);
@@ -106,11 +121,7 @@ Shell shellOf(Ask& ask) {
     if (s.posted) {
         s.carries[4] = beamCarries(ask, ask.choice("frame.beam"));
     } else if (s.light()) {
-        // One member alone, without the tenth and a half that repeated ones get.
-        const auto load = roofLoad(ask, coverOf(ask));
-        const auto carried = Length::ticks(carriedBy(ask).count() * 115 / 100);
-        for (std::size_t i = 0; i < std::size(kHeaders); ++i)
-            s.carries[i] = clearSpan(woodOf(ask), timberOf(ask).size(kHeaders[i]), carried, load).clear;
+        for (std::size_t i = 0; i < std::size(kHeaders); ++i) s.carries[i] = aloneUnder(ask, kHeaders[i], carriedBy(ask));
     }
     s.plates =
         s.posted ? s.timber->size(ask.choice("frame.beam")).wide : s.timber->two * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
@@ -154,11 +165,11 @@ Shell shellOf(Ask& ask) {
             if (local % 2 == 1) (local == 1 ? s.past : s.before) = runOffset(ask) + ask.length(run + ".length");
         }
     if (gable && ask.choice("roof.ridge_kind") == "beam") {
-        // Half of either slope; one member alone.
-        const auto carried = Length::ticks(s.deep.count() / 2 * 115 / 100), span = ridgeSpan(ask, s);
+        s.ridgePosts = ridgePostsAt(ask);
+        const auto span = ridgeSpan(ask, s);
         const double cut = rafterDeep / std::min(s.slopes[0].cosine(), s.slopes[1].cosine());
         for (const auto size : kHeaders) {
-            s.beam = size, s.ridgeSpans = clearSpan(woodOf(ask), s.timber->size(size), carried, roofLoad(ask, coverOf(ask))).clear;
+            s.beam = size, s.ridgeSpans = ridgeReach(ask, size);
             if (s.ridgeSpans >= span && inMm(s.timber->size(size).wide) >= cut) break;
         }
     }
@@ -174,14 +185,48 @@ double ridgeTopMm(const Shell& s) {
     return std::min(s.slopes[0].over(s.slopes[0].start, inMm(s.rafterDeep)), s.slopes[1].over(s.slopes[1].start, inMm(s.rafterDeep)));
 }
 
+std::int64_t ridgePosts(Ask& ask) {
+    const bool beam = ask.choice("roof.form") == "gable" && ask.choice("roof.ridge_kind") == "beam";
+    return beam && frameless(ask) ? ask.count("roof.ridge_posts") : 0;
+}
+std::int64_t fewestRidgePosts(Ask& ask) {
+    const auto post = timberOf(ask).post, inner = wallLength(ask, ask.choice("roof.falls_to")) - wallDeep(ask) * 2;
+    // A board ends over each of them, or over an end wall's post and a foot beyond.
+    const auto most = std::min(ridgeReach(ask, kHeaders[std::size(kHeaders) - 1]), longestBoard(ask) - feet(2));
+    std::int64_t n = 0;
+    while (n < kMostRidgePosts && inner - post * n > most * (n + 1)) ++n;
+    return n;
+}
+std::vector<double> ridgePostsAt(Ask& ask) {
+    const auto n = static_cast<double>(ridgePosts(ask));
+    const double wall = inMm(wallDeep(ask)), post = inMm(timberOf(ask).post),
+                 bay = (inMm(wallLength(ask, ask.choice("roof.falls_to"))) - 2 * wall - post * n) / (n + 1);
+    std::vector<double> out;
+    for (double i = 0; i < n; ++i) out.push_back(wall + bay + post / 2 + (bay + post) * i);
+    return out;
+}
+double innerPostLb(Ask& ask, const Shell& s) {
+    if (s.ridgePosts.empty()) return 0;
+    const auto load = roofLoad(ask, coverOf(ask));
+    const double apart = (s.ridgePosts.size() > 1 ? s.ridgePosts[1] - s.ridgePosts[0] : inMm(s.wide) / 2) / 304.8;
+    return (inPsf(load.live) + inPsf(load.dead)) * apart * inFeet(s.deep) / 2;
+}
+Length ridgeFooting(Ask& ask, const Shell& s) {
+    const auto step = inches(2), least = mm(std::sqrt(innerPostLb(ask, s) / 1500) * 304.8);
+    return std::max(inches(12), step * ((least.count() + step.count() - 1) / step.count()));
+}
+
 Length ridgeSpan(Ask& ask, const Shell& s) {
-    return std::max({s.wide - s.wallDeep * 2, s.before - timberOf(ask).post, s.past - timberOf(ask).post});
+    const double post = inMm(s.timber->post);
+    const auto bay = s.ridgePosts.empty() ? s.wide - s.wallDeep * 2 : mm(s.ridgePosts.front() - post / 2) - s.wallDeep;
+    return std::max({bay, s.before - timberOf(ask).post, s.past - timberOf(ask).post});
 }
 
 std::vector<double> ridgeJoints(const Shell& s) {
     std::vector<double> out;
     const double half = inMm(s.wallDeep) / 2;
     if (s.before > Length{} && !s.light()) out.push_back(half);
+    out.insert(out.end(), s.ridgePosts.begin(), s.ridgePosts.end());
     if (s.past > Length{} && !s.light()) out.push_back(inMm(s.wide) - half);
     return out;
 }
@@ -198,7 +243,8 @@ Length ridgeBoard(const Shell& s, Length board) {
 
 double ridgePostLb(Ask& ask, const Shell& s) {
     const auto load = roofLoad(ask, coverOf(ask));
-    const double half = inFeet(s.wide) / 2, beyond = std::max({inFeet(s.rake), inFeet(s.before) / 2, inFeet(s.past) / 2});
+    const double half = (s.ridgePosts.empty() ? inFeet(s.wide) : s.ridgePosts.front() / 304.8) / 2,
+                 beyond = std::max({inFeet(s.rake), inFeet(s.before) / 2, inFeet(s.past) / 2});
     return (inPsf(load.live) + inPsf(load.dead)) * (half + beyond) * inFeet(s.deep) / 2;
 }
 
@@ -340,10 +386,7 @@ Length carriedBy(Ask& ask) {
 }
 bool posted(Ask& ask) { return ask.choice("frame.walls") == "posts"; }
 Length uprightsApart(Ask& ask) { return posted(ask) ? kPostsApart : readLength(ask.choice("frame.spacing"), Units::imperial).value(); }
-Length beamCarries(Ask& ask, std::string_view beam) {
-    const auto carried = Length::ticks(carriedBy(ask).count() * 115 / 100);
-    return clearSpan(woodOf(ask), timberOf(ask).size(beam), carried, roofLoad(ask, coverOf(ask))).clear;
-}
+Length beamCarries(Ask& ask, std::string_view beam) { return aloneUnder(ask, beam, carriedBy(ask)); }
 Length wallDeep(Ask& ask) { return posted(ask) ? timberOf(ask).post : timberOf(ask).size(ask.choice("frame.stud")).wide; }
 bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}); }
 Length wallSkin(Ask& ask, std::string_view side) {
@@ -370,19 +413,23 @@ std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run) {
 
 std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run) {
     if (run.shared)
-        if (const auto ridge = shellOf(ask).ridgeOn(run.side))
-            return {Length{}, *ridge - Length::ticks(timberOf(ask).post.count() / 2), run.width - timberOf(ask).post};
+        if (const auto ridge = shellOf(ask).ridgeOn(run.side)) {
+            // One in the middle of a bay of more than 10 ft on either side of it.
+            const auto middle = *ridge - Length::ticks(timberOf(ask).post.count() / 2), last = run.width - timberOf(ask).post;
+            std::vector<Length> out{Length{}, middle, last};
+            for (const auto& [a, e] : {std::pair{Length{}, middle}, std::pair{middle, last}})
+                if (e - a > feet(10)) out.push_back(Length::ticks((a.count() + e.count()) / 2));
+            std::ranges::sort(out);
+            return out;
+        }
     return runPosts(ask, run.width);
 }
 
 std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run) {
     if (!run.shared) return runPosts(ask, run.length);
     const auto shell = shellOf(ask);
-    // The beam carries half the rafters' reach and the eave; it is one member alone, without the tenth and a half that repeated ones get.
-    const auto carried = carriedBy(ask);
-    const auto& w = woodOf(ask);
-    const auto carries =
-        clearSpan(w, timberOf(ask).size("4x6"), Length::ticks(carried.count() * 115 / 100), roofLoad(ask, coverOf(ask))).clear;
+    // The beam carries half the rafters' reach and the eave.
+    const auto carries = aloneUnder(ask, "4x6", carriedBy(ask));
     const auto board = longestBoard(ask);
     const auto most = std::min({feet(8), carries, board - timberOf(ask).post - inches(0.25)});
     const auto span = run.length - timberOf(ask).post;

@@ -30,10 +30,11 @@ struct Shell {
     Length before, past;    ///< how far the roof's frame goes on over runs, beyond the local left wall and beyond the right one
     Length floorTop;        ///< deck top above finished grade
     Length joistDeep, deck;
-    std::vector<Slope> slopes;  ///< towards local back; of a gable also towards local front
-    Length ridgeThick;          ///< of a gable's ridge board
-    std::string_view beam{};    ///< size of a ridge that carries the rafters; empty: a board between them, with ties
-    Length ridgeSpans;          ///< how far such a beam of the deepest size goes from support to support
+    std::vector<Slope> slopes;         ///< towards local back; of a gable also towards local front
+    Length ridgeThick;                 ///< of a gable's ridge board
+    std::string_view beam{};           ///< size of a ridge that carries the rafters; empty: a board between them, with ties
+    Length ridgeSpans;                 ///< how far such a beam of the deepest size goes from support to support
+    std::vector<double> ridgePosts{};  ///< middles along local x of those that it stands on inside
     friend bool operator==(const Shell&, const Shell&) = default;
 
     /// As wide as an opening can be at most under this side's rafters.
@@ -87,7 +88,22 @@ SpanLoad roofLoad(Ask& ask, std::string_view cover);
 /// What one pair of a gable's rafters pushes its walls apart with, lb: the middle moment of a simple beam over the ridge's height.
 /// Statics of the three-hinged frame; IRC 2018 Table R802.5.2 tabulates nails for the same push.
 double tieThrustLb(const Shell& shell, const SpanLoad& load, Length spacing);
-/// Clear between what carries the ridge: the end walls' posts, or those and a post at the far end of a run under the same roof.
+/// Posts of 4x4 may carry such a beam inside, evenly between the end walls, where they stand on a slab or on the ground: at most so many.
+inline constexpr std::int64_t kMostRidgePosts = 99;
+inline constexpr Length kRidgePostsApart = feet(3);  ///< clear between them at least: one walks through. Common practice
+/// How many are set or follow by rule: the fewest that the deepest beam asks.
+std::int64_t ridgePosts(Ask& ask);
+std::int64_t fewestRidgePosts(Ask& ask);
+/// Their middles along local x, mm.
+std::vector<double> ridgePostsAt(Ask& ask);
+/// A footing under each, square and as thick: its load on soil that carries 1,500 psf, and as far out as it is thick at most.
+/// Source: IRC 2018 R401.4.1, R403.1.1.
+Length ridgeFooting(Ask& ask, const Shell& shell);
+inline constexpr Length kRidgeFootingThick = inches(8), kPostBase = inches(1);
+/// What a ridge beam brings onto one of them, lb.
+double innerPostLb(Ask& ask, const Shell& shell);
+/// Clear between what carries the ridge: the end walls' posts and those inside, or those and a post at the far end of a run under the same
+/// roof.
 Length ridgeSpan(Ask& ask, const Shell& shell);
 /// Where such a beam may be parted, in mm along local x: over the post of an end wall that it goes on beyond, over a run. Posts of a light
 /// frame are too narrow for two ends.
@@ -189,7 +205,7 @@ bool posted(Ask& ask);
 inline constexpr Length kPostsApart = feet(4), kRailsApart = inches(24), kMeshRailsApart = inches(48);
 /// Centre to centre, from the wall's left corner: of studs, or of posts.
 Length uprightsApart(Ask& ask);
-/// How wide an opening the beam on such posts carries the roof over: one member alone, without the tenth and a half that repeated ones get.
+/// How wide an opening the beam on such posts carries the roof over, one member by itself.
 Length beamCarries(Ask& ask, std::string_view beam);
 /// Depth of the walls' studs and plates: 2x4, or the 2x3 and 2x2 of light panels; of posts, their own.
 Length wallDeep(Ask& ask);

@@ -14,13 +14,16 @@ double sizeFactor(const Wood& wood, Length deep) {
 Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const SpanLoad& load) {
     const double b = inInches(member.thick), d = inInches(member.wide), s = inInches(spacing);
     const double live = inPsf(load.live) * s / 144, all = (inPsf(load.live) + inPsf(load.dead)) * s / 144;  // lb per inch of member
-    const double fB = wood.bending * load.duration * (wood.sized ? 1 : sizeFactor(wood, member.wide)) * (wood.graded ? 1.1 : 1.15);
+    const double fB = wood.bending * load.duration * (wood.sized ? 1 : sizeFactor(wood, member.wide)) *
+                      (load.alone    ? 1
+                       : wood.graded ? 1.1
+                                     : 1.15);
     const double inertia = b * d * d * d / 12;
     const std::pair<double, Span::Governs> spans[] = {
         {std::sqrt(8 * fB * b * d * d / 6 / all), Span::Governs::bending},
         {live > 0 ? std::cbrt(384 * wood.elasticity * inertia / (5 * live * load.limit)) : 1e9, Span::Governs::deflection},
         {2 * wood.shear * load.duration * b * d / 1.5 / all, Span::Governs::shear},
-        {2 * wood.bearing * b * 1.5 / all, Span::Governs::bearing}};
+        {2 * wood.bearing * b * inInches(load.seat) / all, Span::Governs::bearing}};
     const auto& least = *std::ranges::min_element(spans, {}, [](const auto& e) { return e.first; });
     return {inches(least.first), least.second};
 }

@@ -8,8 +8,10 @@ namespace oiko {
 
 struct SpanLoad {
     Load live, dead;
-    double duration = 1.0;  ///< C_D: 1.0 floor, 1.15 snow, 1.25 roof live
-    double limit = 360;     ///< deflection under live load alone: span over this
+    double duration = 1.0;      ///< C_D: 1.0 floor, 1.15 snow, 1.25 roof live
+    double limit = 360;         ///< deflection under live load alone: span over this
+    bool alone = false;         ///< one member by itself: without the repetitive factor
+    Length seat = inches(1.5);  ///< what either end lies on
 };
 struct Span {
     Length clear;
@@ -18,7 +20,7 @@ struct Span {
 /// Longest clear horizontal span of one of several equal members, evenly spaced, simply supported, uniformly loaded.
 /// Size factor C_F by depth (NDS Supplement 2018 Table 4A), repetitive member 1.15 (NDS 2018 4.3.9; of a strength class
 /// k_sys 1.1, EN 1995-1-1 6.6), load duration C_D (Table 2.3.2).
-/// Shear by all of the load between the supports (NDS 2018 3.4.2), bearing on 1 1/2 in. Left to the caller: wet service, notches. Simple
+/// Shear by all of the load between the supports (NDS 2018 3.4.2). Left to the caller: wet service, notches. Simple
 /// beam: AWC DA6 figure 1.
 Span clearSpan(const Wood& wood, const Profile& member, Length spacing, const SpanLoad& load);
 std::string_view name(Span::Governs g);

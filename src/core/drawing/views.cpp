@@ -101,7 +101,7 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
                        [&](const Part& p) {
                            return (withRun || p.system != System::run) && p.box().low.z < z && !p.edging() && p.role != "roof-panel" &&
                                   p.role != "purlin" && p.role != "rafter" && p.role != "eave-block" && p.role != "run-mesh" &&
-                                  (p.system != System::roof || p.role == "barrel");
+                                  (p.system != System::roof || p.role == "barrel" || p.role == "roof-post");
                        }),
             look);
     for (const auto& p : m.parts)

@@ -384,11 +384,16 @@ struct Court {
         if (!shell.beam.empty()) {
             const auto post = studCarriesLb(woodOf(s), shell.timber->size(stud), mm(ridgeUndersideMm(shell)), {}, load.duration);
             worst = std::max(worst, post > 0 ? ridgePostLb(s, shell) / post : 99);
+            const auto inner = mm(ridgeUndersideMm(shell)) + shell.floorTop;
+            if (!shell.ridgePosts.empty()) {
+                const auto holds = studCarriesLb(woodOf(s), shell.timber->size("4x4"), inner, inner, load.duration);
+                worst = std::max(worst, holds > 0 ? innerPostLb(s, shell) / holds : 99);
+            }
         }
         auto& f = find("studs.carry", "others", worst, 1, "share", false);
         f.source = kNds37;
         for (const auto& p : m.parts)
-            if (p.role == "ridge-post" && !shell.beam.empty()) f.parts.push_back(p.id);
+            if ((p.role == "ridge-post" || p.role == "roof-post") && !shell.beam.empty()) f.parts.push_back(p.id);
         for (const auto& p : m.parts)
             if ((p.role == (shell.posted ? "wall-post" : "stud") || p.role == "trimmer") && p.system == System::walls &&
                 shell.bearing(p.side))

@@ -111,8 +111,9 @@ struct Larder {
         if (room.low.x > room.high.x) return false;
         // What slopes overhead fills its bounds by little; a chain's length keeps things clear of it.
         const auto overhead = [](const Part& p) {
-            return (p.system == System::roof && p.role != "rafter-tie") || p.role == "rafter" || p.role == "purlin" || p.role == "filler" ||
-                   coversRoof(p.role) || p.id.find("/mesh/top/") != std::string::npos;
+            return (p.system == System::roof && p.role != "rafter-tie" && p.role != "roof-post" && p.role != "post-base") ||
+                   p.role == "rafter" || p.role == "purlin" || p.role == "filler" || coversRoof(p.role) ||
+                   p.id.find("/mesh/top/") != std::string::npos;
         };
         for (const auto& p : b.model.parts)
             if (const auto box = p.box(); !overhead(p) && box.meets({{room.low.x, room.low.y, -1e6}, {room.high.x, room.high.y, 1e6}}, 0))

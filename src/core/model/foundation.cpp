@@ -196,8 +196,11 @@ void sills(Builder& b) {
                      put("front" + n, {1, 0, 0}, {0, 1, 0}, {from, 0, z}, {to, wide, z + high});
                      put("back" + n, {1, 0, 0}, {0, 1, 0}, {from, b.deep - wide, z}, {to, b.deep, z + high});
                  });
-        put("left", {0, 1, 0}, {1, 0, 0}, {0, c, z}, {wide, b.deep - c, z + high});
-        put("right", {0, 1, 0}, {1, 0, 0}, {b.wide - wide, c, z}, {b.wide, b.deep - c, z + high});
+        inBoards(b.s, c, b.deep - c, evenly(b.deep, 0, 48 * kIn), staggered(static_cast<std::size_t>(k + 1)),
+                 [&](double from, double to, const std::string& n) {
+                     put("left" + n, {0, 1, 0}, {1, 0, 0}, {0, from, z}, {wide, to, z + high});
+                     put("right" + n, {0, 1, 0}, {1, 0, 0}, {b.wide - wide, from, z}, {b.wide, to, z + high});
+                 });
     }
 }
 

@@ -252,6 +252,25 @@ struct Covering {
     }
 };
 
+/// Under the beam, each on a base of steel, over a footing in the ground or under the slab.
+void innerPosts(Builder& b) {
+    const double y = b.shell.slopes[0].y0, half = b.post / 2, base = inMm(kPostBase), wide = inMm(ridgeFooting(b.s, b.shell)) / 2;
+    const bool earth = earthFloor(b.s);
+    const double foot = earth ? 0 : b.floor, under = earth ? 0 : b.floor - inMm(kSlabThick),
+                 thick = std::max(inMm(kRidgeFootingThick), wide - half);
+    int n = 0;
+    for (const double x : b.shell.ridgePosts) {
+        const auto at = std::to_string(++n);
+        b.add("ground/footing/ridge/" + at, "footing", "foundation", System::ground, Form::block, "concrete", {0, 0, 1}, {1, 0, 0},
+              {box({x - wide, y - wide, under - thick}, {x + wide, y + wide, under})});
+        b.add("roof/post/" + at + "/base", "post-base", "roof", System::roof, Form::block,
+              b.shell.timber->name == "metric" ? "post-base-100" : "post-base-4x4", {0, 0, 1}, {1, 0, 0},
+              {box({x - half, y - half, foot}, {x + half, y + half, foot + base})});
+        b.lumber("roof/post/" + at, "roof-post", "roof", System::roof, earth ? "4x4pt" : "4x4", {0, 0, 1}, {0, 1, 0},
+                 box({x - half, y - half, foot + base}, {x + half, y + half, b.floor + ridgeUndersideMm(b.shell)}));
+    }
+}
+
 /// The ridge board, with a tie beside every inner pair of rafters, or the beam, and the cap over the panels' upper ends.
 /// Source of the ties: IRC 2018 R802.5.2, from memory: no wider apart than 24 in.
 void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>& ties) {
@@ -262,6 +281,7 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
         b.lumber("roof/ridge" + tag, "ridge", "roof", System::roof, std::string{ridgeStock(b.shell)}, {1, 0, 0}, {0, 0, 1},
                  box({from, y - half, b.floor + ridgeUndersideMm(b.shell)}, {to, y + half, b.floor + ridgeTopMm(b.shell)}));
     });
+    innerPosts(b);
     const double foot = b.floor + inMm(std::max(b.shell.lowWall(), b.shell.otherWall()));
     if (b.shell.beam.empty())
         for (const double x : ties) {

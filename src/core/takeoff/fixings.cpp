@@ -35,6 +35,8 @@ struct Schedule {
 constexpr Schedule kSchedule[] = {
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
+    {"roof-post", "ridge", "post-tie-4x4", 1, 0, "posttie", kPractice},
+    {"post-base", "*", "", 0, 0, "none", kPractice},  // one a post, below
     {"auto-door window-unit window-light block footing strip-footing blockwork slab curb fill feeder drinker stand-block barrel gutter "
      "downspout",
      "*", "", 0, 0, "none", kPractice},
@@ -316,6 +318,10 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (p.role == "skid") skidMm += p.extent(p.along);
     }
     add("angle-bracket", roles["stringer"], "bracket");
+    // Bolted to its concrete, nailed to the post.
+    if (const double n = roles["post-base"]; n > 0)
+        add(timberOf(s).name == "metric" ? "post-base-100" : "post-base-4x4", n, "postbase"), add("anchor-bolt", n, "postbase"),
+            add("nail-10d", 8 * n, "postbase");
     add("tie-rafter", 2.0 * roles["rafter"], "tie");
     // Nailed into both.
     if (!shell.beam.empty()) {
