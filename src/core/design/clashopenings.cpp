@@ -123,6 +123,9 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
             if (const auto top = o.sill - inches(0.5) + kUnitTall; top > room)
                 return Clash{"pop.tall", o.row + ".kind", "coop.low_wall", {top, room}, Change{o.row + ".kind", "slide"}};
         }
+        if (o.row.starts_with("pops") && slidesAside(s, o.row) && !slidesRight(s, o.row))
+            return Clash{
+                "pop.side", o.row + ".kind", o.row + ".at", {slideWants(o.width), Ref{"side." + o.wall}}, Change{o.row + ".kind", "slide"}};
         if (o.row.starts_with("pops") && rampDoor(s, o.row))
             if (const auto top = rampDoorTop(s, o.row), room = rampDoorRoom(s, shell, o.row); top > room)
                 return Clash{"pop.leaf", o.row + ".kind", o.row + ".ramp", {top, room}, Change{o.row + ".kind", "slide"}};

@@ -65,6 +65,31 @@ const WindowUnit* windowUnit(Ask& ask, const std::string& window) {
                                                     : nullptr;
 }
 
+bool slidesAside(Ask& ask, const std::string& pop) { return ask.choice(pop + ".kind") == "sideways"; }
+std::optional<bool> slidesRight(Ask& ask, const std::string& pop) {
+    const auto& wall = ask.choice(pop + ".wall");
+    const auto at = ask.length(pop + ".at"), wide = ask.length(pop + ".width"), wants = slideWants(wide), beside = inches(2);
+    const auto foot = ask.length(pop + ".sill") - inches(3), head = ask.length(pop + ".sill") + ask.length(pop + ".height") + inches(4);
+    auto [first, last] = birdsAlong(ask, wall);
+    first = first + beforeWall(ask), last = last - beforeWall(ask);
+    for (const bool right : {true, false}) {
+        const auto from = right ? at + wide : at - wants, to = right ? at + wide + wants : at;
+        bool free = from >= first && to <= last;
+        const auto meets = [&](Length a, Length e) { free = free && (e + beside <= from || a - beside >= to); };
+        for (const auto& key : order(ask)) {
+            if (key == pop || key.starts_with("vents") || ask.choice(key + ".wall") != wall) continue;
+            if (key.starts_with("windows") && ask.length(key + ".sill") >= head) continue;
+            if (key == "nests" && !nestsInside(ask) && ask.length("nests.height") >= head) continue;
+            if (key == "nests" && !nestsInside(ask) && ask.length("nests.height") + nestClear(ask) <= foot) continue;
+            const auto u = ask.length(key + ".at"), w = openingWidth(ask, key);
+            const auto more = key.starts_with("pops") && slidesAside(ask, key) ? slideWants(w) : Length{};
+            meets(u - more, u + w + more);
+        }
+        if (free) return right;
+    }
+    return std::nullopt;
+}
+
 Length roostZone(Ask& ask) {
     return inches(18) + ask.length("roost.apart") * (ask.count("roost.count") - 1) +
            (ask.flag("roost.boards") ? timberOf(ask).one : Length{});

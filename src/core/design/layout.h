@@ -1,5 +1,6 @@
 #pragma once
 // Openings along the walls: which wall has room, and where on it an opening that nobody has placed comes to stand.
+#include <optional>
 #include <string_view>
 
 #include "core/design/param.h"
@@ -68,6 +69,13 @@ inline constexpr WindowUnit kWindowUnits[] = {
 inline constexpr Length kWindowUnitDeep = inches(3.25);
 /// The one that a row of windows buys; nullptr: none.
 const WindowUnit* windowUnit(Ask& ask, const std::string& window);
+/// How much wider than its opening a pop door's leaf is on either side; what a leaf that slides sideways wants of the wall's inside beside
+/// it.
+inline constexpr Length kPopLap = inches(1.25);
+constexpr Length slideWants(Length width) { return width + kPopLap * 2 + inches(0.5); }
+bool slidesAside(Ask& ask, const std::string& pop);
+/// Which way: to the right where nothing opens or stands there inside, else to the left; nullopt: neither is free.
+std::optional<bool> slidesRight(Ask& ask, const std::string& pop);
 /// Clear width of an opening by the key of its row.
 Length openingWidth(Ask& ask, const std::string& key);
 

@@ -126,7 +126,7 @@ void addOpenings(std::vector<Param>& p) {
         const auto n = static_cast<std::size_t>(std::ranges::find(pops, a.row()) - pops.begin());
         return a.choice(slotKey("runs", runs[n % runs.size()], "side"));
     }));
-    p.push_back(choice("pops.*.kind", openings, {"slide", "ramp_door", "automatic"}, word("slide"), false));
+    p.push_back(choice("pops.*.kind", openings, {"slide", "sideways", "ramp_door", "automatic"}, word("slide"), false));
     const auto popSize = [](Length usual, Length unit) {
         return [usual, unit](Ask& a) -> Value {
             if (a.choice(mine("pops", a) + ".kind") == "automatic") return unit;

@@ -23,6 +23,8 @@ std::string_view shedPresetText();
 std::string_view barnPresetText();
 std::string_view panelsPresetText();
 std::string_view trenchPresetText();
+std::string_view railsPresetText();
+std::string_view hallPresetText();
 std::string_view airyPresetText();
 std::string_view bankPresetText();
 std::string_view ellPresetText();
@@ -548,7 +550,8 @@ std::vector<Preset> presets() {
             {"bantams", bantamsPresetText}, {"sleepers", sleepersPresetText}, {"longhouse", longhousePresetText},
             {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText},
             {"airy", airyPresetText},       {"bank", bankPresetText},         {"shed", shedPresetText},
-            {"barn", barnPresetText},       {"panels", panelsPresetText},     {"trench", trenchPresetText}};
+            {"barn", barnPresetText},       {"panels", panelsPresetText},     {"trench", trenchPresetText},
+            {"rails", railsPresetText},     {"hall", hallPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {

@@ -218,9 +218,9 @@ void splashPanels(Builder& b, const WallFrame& w, double low, double bars, doubl
             top = std::min(top, h.z0 - beside);
             continue;
         }
-        // A pop door's leaf slides up its own height, in tracks.
+        // A pop door's leaf slides up its own height, in tracks, or aside.
         const bool pop = h.kind == "pop";
-        const double out = beside + (pop ? 2 * kIn : 0);
+        const double out = beside + (pop ? 2 * kIn : 0) + (pop && slidesAside(b.s, h.row) ? inMm(slideWants(mm(h.u1 - h.u0))) : 0);
         if (h.z1 + beside + (pop ? h.z1 - h.z0 + 3 * kIn : 0) > low) taken.emplace_back(h.u0 - out, h.u1 + out);
     }
     std::ranges::sort(taken);

@@ -153,7 +153,7 @@ struct Fitter {
     }
 
     void popDoor() {
-        const double d0 = b.wallDeep + lining(), leafThick = inMm(thicknessOf("ply-1/2")), lap = 1.25 * kIn;
+        const double d0 = b.wallDeep + lining(), leafThick = inMm(thicknessOf("ply-1/2")), lap = inMm(kPopLap);
         if (b.s.choice(h.row + ".kind") == "automatic") {
             const double frame = inMm(kUnitFrame), foot = h.z0 - 0.5 * kIn;
             put("unit", "auto-door", Form::block, "auto-door", kUp, w.u,
@@ -163,6 +163,21 @@ struct Fitter {
         if (rampDoor(b.s, h.row)) return rampLeaf();
         const double slot = kIn / 16, wide = b.wideOf("1x2"), keeper = b.wideOf("1x3"), u0 = h.u0 - lap, u1 = h.u1 + lap,
                      z0 = h.z0 - 0.5 * kIn;
+        if (slidesAside(b.s, h.row)) {
+            // Between a track below and one above, far enough to leave its opening free.
+            const double z1 = h.z1 + 0.75 * kIn, more = inMm(slideWants(mm(h.u1 - h.u0)));
+            const bool right = slidesRight(b.s, h.row).value_or(true);
+            const double a = right ? u0 : h.u0 - more, e = right ? h.u1 + more : u1;
+            put("leaf/sheet", "pop-leaf", Form::sheet, "ply-1/2", kUp, w.u, {w.box(u0, u1, d0, d0 + leafThick, z0, z1)});
+            for (const bool above : {false, true}) {
+                const std::string end = above ? "head" : "foot";
+                const double z = above ? z1 + slot : z0 - slot - wide, c = above ? z + wide - keeper : z;
+                board("track/" + end, "track", "1x2", w.u, kUp, w.box(a, e, d0, d0 + b.one, z, z + wide));
+                board("keeper/" + end, "track", "1x3", w.u, kUp, w.box(a, e, d0 + b.one, d0 + 2 * b.one, c, c + keeper));
+            }
+            b.join(h.row + "/leaf/sheet", h.row + "/track/foot", Joint::Kind::slides, slot);
+            return ramp();
+        }
         const double roof = inMm(b.shell.underPlates(w.side, mm(h.u0 - 3 * kIn), mm(h.u1 - h.u0 + 6 * kIn)));
         const double height = h.z1 - h.z0 + 1.25 * kIn, top = std::min(z0 + 2 * height, roof);
         put("leaf/sheet", "pop-leaf", Form::sheet, "ply-1/2", kUp, w.u, {w.box(u0, u1, d0, d0 + leafThick, z0, z0 + height)});

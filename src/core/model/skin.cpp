@@ -109,7 +109,10 @@ struct Siding {
                      d = b.wallDeep;
         std::vector<std::pair<double, double>> gone{{-1e9, corner}, {w.length - corner, 1e9}};
         for (const auto& h : w.holes)
-            if (h.z0 < high + kIn) gone.emplace_back(h.u0 - (h.z0 > 0 ? 5 * kIn : 0), h.u1 + (h.z0 > 0 ? 5 * kIn : 0));
+            if (const bool aside = h.kind == "pop" && slidesAside(b.s, h.row); h.z0 < high + (aside ? 4 : 1) * kIn) {
+                const double out = h.z0 <= 0 ? 0 : aside ? inMm(slideWants(mm(h.u1 - h.u0))) : 5 * kIn;
+                gone.emplace_back(h.u0 - out, h.u1 + out);
+            }
         for (const auto& p : partitions(b.s)) {
             const auto end = b.wall(p.wall);
             if (w.local % 2 == end.local % 2) continue;

@@ -10,6 +10,7 @@
 #include "core/catalog/lumber.h"
 #include "core/catalog/skins.h"
 #include "core/design/gutter.h"
+#include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
@@ -340,8 +341,16 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         // One that opens by itself locks itself.
         if (o.kind == "pop" && s.choice(o.id + ".kind") == "automatic")
             add("auto-door", 1, "unit"), add("screw-2-1/2", 6, "unit");
-        else if (o.kind == "pop")
+        else if (o.kind == "pop") {
+            // From the leaf over a pulley beside it, through another, and out of the run to a cleat: as far as the leaf goes, up and
+            // across, and 3 ft to pull at. What slides sideways is drawn either way. Common practice.
+            const double ways = slidesAside(s, o.id) ? 2 : 1;
+            double feet = 2 * inFeet(ways > 1 ? o.width : o.height) + 3;
+            for (const auto& run : runPlaces(s))
+                if (run.side == o.side) feet += inFeet(run.length);
             add("two-step-lock", 1, "latch");
+            add("cord-foot", std::ceil(feet - 1e-9) * ways, "cord"), add("pulley", 2 * ways, "cord"), add("cord-cleat", ways, "cord");
+        }
         // What drops is held level by a chain at either end.
         if (o.kind == "nest" && s.choice("nests.door") == "front") add("screw-hook", 4, "eggdoor"), add("chain-foot", 3, "eggdoor");
         if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
