@@ -644,7 +644,10 @@ TEST_F(Window, LightPanelsFoamShinglesBucketsAndBattensAreChosenInTheLetter) {
         settle();
         EXPECT_TRUE(has(role)) << key << ": " << window->message().toStdString();
     };
-    chosen("pops.1.kind", 1, "rung");
+    take("pops.1.kind", 1);
+    settle();
+    EXPECT_NE(window->answer()->model->find("pops.1/track/foot"), nullptr) << window->message().toStdString();
+    chosen("pops.1.kind", 2, "rung");
     EXPECT_FALSE(has("ramp")) << "the leaf is it";
     // What is behind a lining is asked once there is one.
     EXPECT_EQ(window->findChild<ValueWord*>("skin.insulation"), nullptr);
@@ -658,6 +661,9 @@ TEST_F(Window, LightPanelsFoamShinglesBucketsAndBattensAreChosenInTheLetter) {
     EXPECT_EQ(window->findChild<ValueWord*>("nests.clear"), nullptr) << "a bucket is as wide as it is";
     chosen("mesh.edge", 1, "mesh-batten");
     chosen("runs.1.gate_brace", 1, "gate-cross");
+    type("runs.1.gate_width", "4'");
+    settle();
+    chosen("runs.1.gate_leaf", 1, "gate-strip");
     chosen("windows.1.kind", 6, "window-unit");
     EXPECT_NE(window->findChild<ValueWord*>("windows.1.unit"), nullptr);
     take("frame.stud", 1);
@@ -763,7 +769,7 @@ TEST_F(Window, ARidgeBeamAndALongCoopAreChosenInTheLetter) {
 TEST_F(Window, ACeilingHalfOpenWallsALiningPaversAndAnAutomaticDoorAreChosenInTheLetter) {
     const auto before = window->answer()->bill.total;
     const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role) > 0; };
-    take("pops.1.kind", 2);
+    take("pops.1.kind", 3);
     settle();
     EXPECT_TRUE(has("auto-door")) << window->message().toStdString();
     take("foundation.kind", 1);

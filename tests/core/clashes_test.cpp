@@ -89,6 +89,7 @@ const std::map<std::string, std::vector<Change>> kReached{
      {{"stock.longest", "10ft"}, {"coop.width", "8ft"}, {"coop.depth", "6ft"}, {"flock.count", "8"}, {"runs.1.length", "11ft"}}},
     {"run.opening", {{"runs.1.side", "right"}, {"doors.1.wall", "right"}, {"doors.1.height", "4ft"}}},
     {"run.before", {{"runs.1.side", "front"}, {"runs.1.height", "4ft"}, {"pops.1.sill", "30in"}, {"pops.1.height", "24in"}}},
+    {"gate.leaf", {{"runs.1.width", "12ft"}, {"coop.width", "12ft"}, {"runs.1.gate_width", "5ft"}}},
     {"gate.room", {{"runs.1.width", "3ft"}, {"runs.1.gate_width", "3ft"}, {"pops.1", ""}, {"runs.1.at", "2ft"}}},
     {"ramp.long", {{"runs.1.length", "4ft"}, {"pops.1.ramp", "15deg"}}},
     {"ramp.sheet", {{"foundation.kind", "posts"}, {"floor.height", "4ft"}, {"pops.1.ramp", "20deg"}}},

@@ -280,5 +280,56 @@ TEST(RunFrame, IsAsWorkedOutByHand) {
     }
 }
 
+Design carted(std::vector<Change> more = {}) {
+    std::vector<Change> all{{"runs.1.width", "10'"}, {"runs.1.gate_leaf", "double"}, {"runs.1.gate_width", "60in"}};
+    for (const auto& m : more) std::erase_if(all, [&](const Change& c) { return c.key == m.key; });
+    all.insert(all.end(), more.begin(), more.end());
+    return designWith(all);
+}
+
+TEST(DoubleGates, UnlikeRunsAreSoundAndShut) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             {{"runs.1.gate_brace", "x"}, {"mesh.double", "yes"}},
+             {{"runs.1.gate", "left"}, {"runs.1.length", "10'"}, {"mesh.edge", "battens"}},
+             {{"runs.1.gate", "right"}, {"runs.1.length", "12'"}, {"frame.timber", "metric"}},
+             {{"runs.1.top", "shared"}, {"runs.1.width", ""}, {"runs.1.side", "right"}, {"coop.depth", "8'"}},
+             {{"runs.1.gate_width", "36in"}, {"ground.front_left", "4in"}, {"ground.front_right", "4in"}},
+             {{"runs.1.gate_width", "8'"}, {"runs.1.width", "9'"}, {"coop.width", "12'"}},
+         }) {
+        if (sampled() && more.size() != 2) continue;
+        SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
+        expectWholeAndShut(carted(more));
+    }
+}
+
+TEST(DoubleGates, TheirLeavesShareTheGateAndEachHangsOnItsSide) {
+    const auto one = answerTo(carted({{"runs.1.gate_leaf", "single"}, {"runs.1.gate_width", "48in"}})), two = answerTo(carted());
+    const auto& m = *two->model;
+    const auto first = m.find("runs.1/gate/mesh")->box(), second = m.find("runs.1/gate/second/mesh")->box();
+    const int axis = first.size().x > first.size().y ? 0 : 1;
+    // 60 in less a quarter between them.
+    EXPECT_NEAR(first.size()[axis] / 25.4, 29.875, 0.01);
+    EXPECT_NEAR(second.size()[axis] / 25.4, 29.875, 0.01);
+    const auto strip = m.find("runs.1/gate/strip")->box();
+    const double gap = std::min(std::fabs(first.high[axis] - second.low[axis]), std::fabs(second.high[axis] - first.low[axis]));
+    EXPECT_NEAR(gap / 25.4, 0.25, 0.01);
+    EXPECT_GT(strip.size()[axis] / 25.4, 2.4) << "a 1x3 over the gap";
+    // Each brace's foot is at its own hinge: the braces of both leaves mirror each other.
+    const auto *left = m.find("runs.1/gate/brace/1"), *right = m.find("runs.1/gate/second/brace/1");
+    EXPECT_NEAR(left->volumeMm3(), right->volumeMm3(), 1);
+    EXPECT_NEAR(left->along.z, -right->along.z, 1e-9);
+    // As many hinges for the second leaf; two more bolts for the second's head and foot, a hook more to hold it open.
+    EXPECT_EQ(needed(*two, "strap-hinge-6") - needed(*one, "strap-hinge-6"), first.size().z < 60 * 25.4 ? 2 : 3);
+    EXPECT_EQ(needed(*two, "barrel-bolt") - needed(*one, "barrel-bolt"), 2);
+    EXPECT_EQ(needed(*two, "gate-latch"), needed(*one, "gate-latch"));
+    // One leaf's quarter circle is half as deep.
+    const auto swing = [](const Answer& a) {
+        return bounds(std::ranges::find(a.model->clear, "runs.1/gate/swing", &ClearSpace::id)->solid).size();
+    };
+    EXPECT_NEAR(std::max(swing(*two).x, swing(*two).y) / 25.4, 60, 0.01);
+    EXPECT_LT(std::min(swing(*two).x, swing(*two).y) / 25.4, 30);
+}
+
 }  // namespace
 }  // namespace oiko

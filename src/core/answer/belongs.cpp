@@ -102,6 +102,7 @@ const std::vector<Belongs>& table() {
         {"runs.*.pitch", run, {"rafter", "roof-panel"}, ""},
         {"runs.*.height", run, {"run-post"}, ""},
         {"runs.*.gate", run, {}, "runs.*/gate/"},
+        {"runs.*.gate_leaf", run, {"gate-stile", "gate-strip"}, ""},
         {"runs.*.gate_brace", run, {"gate-brace", "gate-cross"}, ""},
         {"runs.*.gate_width", run, {"gate-rail", "gate-threshold"}, ""},
     };

@@ -140,6 +140,13 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
                               : run.shared ? ".side"
                                            : ".width"),
                          {gate, outer ? run.width : run.length}};
+        // A leaf wider than 4 ft sags on its hinges; two share at least 3 ft. Common practice.
+        if (const bool two = s.choice(r + ".gate_leaf") == "double"; two ? gate < inches(36) : gate > inches(48))
+            return Clash{"gate.leaf",
+                         r + ".gate_width",
+                         r + ".gate_leaf",
+                         {gate, two ? inches(36) : inches(48)},
+                         Change{r + ".gate_leaf", two ? "single" : "double"}};
         // A gate in the left side opens towards the corner, where another run may stand.
         if (s.choice(r + ".gate") == "left" && run.at < gate)
             for (const auto& other : runs)

@@ -179,12 +179,14 @@ void addInside(std::vector<Param>& p) {
         return std::string{place.shared && runOuterPosts(a, place)[1] < inches(26) ? "left" : "outer"};
     }));
     p.push_back(choice("runs.*.gate_brace", run, {"z", "x"}, word("z"), false));
-    p.push_back(length("runs.*.gate_width", run, inches(18), inches(48), [](Ask& a) -> Value {
+    p.push_back(choice("runs.*.gate_leaf", run, {"single", "double"}, word("single"), false));
+    p.push_back(length("runs.*.gate_width", run, inches(18), inches(96), [](Ask& a) -> Value {
         const auto place = runPlace(a, mine("runs", a));
         auto most = runWidth(a, place.key) - inches(16);
         if (place.shared)
             most = (a.choice(place.key + ".gate") == "outer" ? runOuterPosts(a, place) : runSidePosts(a, place))[1] - inches(8);
-        return bounded(most, inches(18), inches(32));
+        // Two leaves let a cart through.
+        return bounded(most, inches(18), a.choice(place.key + ".gate_leaf") == "double" ? inches(60) : inches(32));
     }));
     p.push_back(onlyWhen({"runs.*.under", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return onPosts(a); }));
     p.push_back(onlyWhen({"runs.*.passage", run, Type::flag, false, true, {}, always(true), false, {}},

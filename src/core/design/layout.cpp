@@ -50,7 +50,10 @@ std::string_view rightOf(std::string_view side) { return kSides[(sideIndex(side)
 std::string_view opposite(std::string_view side) { return kSides[(sideIndex(side) + 2) % 4]; }
 
 Length besideOpening(Ask& ask) { return posted(ask) ? timberOf(ask).post : timberOf(ask).two * 2; }
-Length widestFramed(Ask& ask) { return longestBoard(ask) - besideOpening(ask) - (posted(ask) ? cornerClear(ask) : Length{}); }
+Length widestFramed(Ask& ask) {
+    // A millimetre less than the board: lists round up to the saw's grid.
+    return longestBoard(ask) - mm(1) - besideOpening(ask) - (posted(ask) ? cornerClear(ask) : Length{});
+}
 Length besidePost(Ask& ask) { return timberOf(ask).size("1x3").wide; }
 Length cornerClear(Ask& ask) { return timberOf(ask).size("2x4").wide + timberOf(ask).two + besideOpening(ask) + inches(0.5); }
 
@@ -70,6 +73,7 @@ std::optional<bool> slidesRight(Ask& ask, const std::string& pop) {
     const auto& wall = ask.choice(pop + ".wall");
     const auto at = ask.length(pop + ".at"), wide = ask.length(pop + ".width"), wants = slideWants(wide), beside = inches(2);
     const auto foot = ask.length(pop + ".sill") - inches(3), head = ask.length(pop + ".sill") + ask.length(pop + ".height") + inches(4);
+    const auto shell = shellOf(ask);
     auto [first, last] = birdsAlong(ask, wall);
     first = first + beforeWall(ask), last = last - beforeWall(ask);
     for (const bool right : {true, false}) {
@@ -77,8 +81,11 @@ std::optional<bool> slidesRight(Ask& ask, const std::string& pop) {
         bool free = from >= first && to <= last;
         const auto meets = [&](Length a, Length e) { free = free && (e + beside <= from || a - beside >= to); };
         for (const auto& key : order(ask)) {
-            if (key == pop || key.starts_with("vents") || ask.choice(key + ".wall") != wall) continue;
+            if (key == pop || ask.choice(key + ".wall") != wall) continue;
             if (key.starts_with("windows") && ask.length(key + ".sill") >= head) continue;
+            if (key.starts_with("vents") &&
+                highestHead(shell, wall, ask.length(key + ".at"), ask.length(key + ".width")) - ask.length(key + ".height") >= head)
+                continue;
             if (key == "nests" && !nestsInside(ask) && ask.length("nests.height") >= head) continue;
             if (key == "nests" && !nestsInside(ask) && ask.length("nests.height") + nestClear(ask) <= foot) continue;
             const auto u = ask.length(key + ".at"), w = openingWidth(ask, key);

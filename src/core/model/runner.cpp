@@ -179,24 +179,14 @@ Gate Runner::gateIn(const Side& s) const {
     return g;
 }
 
-void Runner::gateLeaf(const Gate& g, const Side& s) {
+/// A leaf of 2x4 laid flat between two places along a side, its hinges at its left or its right, mesh on its face.
+void Runner::frameLeaf(const Side& s, const std::string& name, double a, double e, double foot, double head, bool atRight) {
     const Vec3 along = s.frame.u;
-    const double a = g.from, e = g.from + g.width, foot = g.grade + b.two + 0.25 * kIn, head = g.height;
     const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid solid) {
-        if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(solid)})) p->opening = row + ".gate";
+        if (auto* p = put(name + part, role, Form::lumber, std::move(stock), l, across, {std::move(solid)})) p->opening = row + ".gate";
     };
-    // The latch stud stands from the ground to the beam or the end rafter.
-    const double at = e + 0.25 * kIn, ground = b.ground.lowest(bounds(s.slab(at, at + b.two, -b.post, 0, 0, 1)));
-    auto stud = s.slab(at, at + b.two, -b.post, 0, ground, s.beam ? *s.beam : s.top(s.bend > 0 ? s.bend : 0));
-    for (const auto& plane : s.rafters) stud = cut(stud, plane);
-    piece("stud", "gate-stud", "2x4pt", up, cross(up, along), std::move(stud));
-    piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along),
-          s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -b.post, 0, g.grade, g.grade + b.two));
-    if (g.head)
-        piece("head", "gate-head", "2x4", along, cross(up, along),
-              s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -b.post, 0, head + 0.25 * kIn, head + 0.25 * kIn + b.two));
-    piece("stile/hinge", "gate-stile", "2x4", up, along, s.slab(a, a + b.post, -b.two, 0, foot, head));
-    piece("stile/latch", "gate-stile", "2x4", up, along, s.slab(e - b.post, e, -b.two, 0, foot, head));
+    piece(atRight ? "stile/latch" : "stile/hinge", "gate-stile", "2x4", up, along, s.slab(a, a + b.post, -b.two, 0, foot, head));
+    piece(atRight ? "stile/hinge" : "stile/latch", "gate-stile", "2x4", up, along, s.slab(e - b.post, e, -b.two, 0, foot, head));
     const bool crossed = b.s.choice(row + ".gate_brace") == "x";
     const double inA = a + b.post, inE = e - b.post, mid = (foot + head) / 2;
     const bool tall = head - foot > 40 * kIn;
@@ -216,14 +206,14 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
             return std::array{Plane::through(middle + side * (b.post / 2), side), Plane::through(middle + side * (-b.post / 2), side * -1)};
         };
         const auto within = [](const Solid& what, const std::array<Plane, 2>& planes) { return cut(cut(what, planes[0]), planes[1]); };
-        const auto brace = [&](bool falls, std::vector<Solid> solids) {
+        const auto brace = [&](bool falls, std::string_view more, std::vector<Solid> solids) {
             const Vec3 dir = along * (dx / l) + up * ((falls ? -dz : dz) / l), side = along * ((falls ? dz : -dz) / l) + up * (dx / l);
-            const auto name = "gate/brace/" + std::to_string(i) + (falls ? "/cross" : "");
-            if (auto* p = put(name, crossed ? "gate-cross" : "gate-brace", Form::lumber, "2x4", dir, side, std::move(solids)))
+            if (auto* p = put(name + "brace/" + std::to_string(i) + std::string{more}, crossed ? "gate-cross" : "gate-brace", Form::lumber,
+                              "2x4", dir, side, std::move(solids)))
                 p->opening = row + ".gate";
         };
         if (!crossed) {
-            brace(false, {within(field, strip(false))});
+            brace(atRight, "", {within(field, strip(atRight))});
             continue;
         }
         // Each leaves half its thickness to the other where they cross.
@@ -237,18 +227,45 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
             for (const auto& plane : facePlanes(half))
                 if (std::fabs(dot(plane.normal, s.frame.inward)) > 0.5) lap = cut(lap, plane);
             solids.insert(solids.begin() + 1, std::move(lap));
-            brace(falls, std::move(solids));
+            brace(falls, falls ? "/cross" : "", std::move(solids));
         }
     }
-    if (auto* p = put("gate/mesh", "gate-mesh", Form::mesh, meshKind, along, up, {s.slab(a, e, 0, kMesh, foot, head)}))
+    if (auto* p = put(name + "mesh", "gate-mesh", Form::mesh, meshKind, along, up, {s.slab(a, e, 0, kMesh, foot, head)}))
         p->opening = row + ".gate";
     if (b.s.flag("mesh.double"))
-        if (auto* p = put("gate/force", "force-mesh", Form::mesh, std::string{kForceMesh}, along, up,
+        if (auto* p = put(name + "force", "force-mesh", Form::mesh, std::string{kForceMesh}, along, up,
                           {s.slab(a, e, kMesh, 2 * kMesh, foot, head)}))
             p->opening = row + ".gate";
-    b.join(row + "/gate/stile/hinge",
-           row + "/post/" + (g.side == "outer" ? "outer/1" : "inner/" + std::string{g.side == "left" ? "1" : std::to_string(inner.size())}),
-           Joint::Kind::hinged, 0.25 * kIn);
+}
+
+void Runner::gateLeaf(const Gate& g, const Side& s) {
+    const Vec3 along = s.frame.u;
+    const double a = g.from, e = g.from + g.width, foot = g.grade + b.two + 0.25 * kIn, head = g.height;
+    const auto piece = [&](const std::string& part, std::string_view role, std::string stock, Vec3 l, Vec3 across, Solid solid) {
+        if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(solid)})) p->opening = row + ".gate";
+    };
+    // The latch stud stands from the ground to the beam or the end rafter.
+    const double at = e + 0.25 * kIn, ground = b.ground.lowest(bounds(s.slab(at, at + b.two, -b.post, 0, 0, 1)));
+    auto stud = s.slab(at, at + b.two, -b.post, 0, ground, s.beam ? *s.beam : s.top(s.bend > 0 ? s.bend : 0));
+    for (const auto& plane : s.rafters) stud = cut(stud, plane);
+    piece("stud", "gate-stud", "2x4pt", up, cross(up, along), std::move(stud));
+    piece("threshold", "gate-threshold", "2x4pt", along, cross(up, along),
+          s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -b.post, 0, g.grade, g.grade + b.two));
+    if (g.head)
+        piece("head", "gate-head", "2x4", along, cross(up, along),
+              s.slab(a - 0.25 * kIn, e + 0.25 * kIn, -b.post, 0, head + 0.25 * kIn, head + 0.25 * kIn + b.two));
+    // Of two leaves the first is latched to the other one, which is bolted at head and foot; a strip covers the gap between them.
+    const bool two = b.s.choice(row + ".gate_leaf") == "double";
+    const double half = 0.125 * kIn, mid = (a + e) / 2;
+    frameLeaf(s, "gate/", a, two ? mid - half : e, foot, head, false);
+    const auto post = g.side == "outer" ? "outer/1" : "inner/" + std::string{g.side == "left" ? "1" : std::to_string(inner.size())};
+    b.join(row + "/gate/stile/hinge", row + "/post/" + post, Joint::Kind::hinged, 0.25 * kIn);
+    if (two) {
+        frameLeaf(s, "gate/second/", mid + half, e, foot, head, true);
+        b.join(row + "/gate/second/stile/hinge", row + "/gate/stud", Joint::Kind::hinged, 0.25 * kIn);
+        const double over = (b.s.flag("mesh.double") ? 2 : 1) * kMesh, wide = b.wideOf("1x3");
+        piece("strip", "gate-strip", "1x3", up, along, s.slab(mid + kIn - wide, mid + kIn, over, over + b.one, foot, head));
+    }
     const auto corner = [&](double x, double z) { return s.slab(x, x + 1, 0, 1, z, z + 1).vertices.front(); };
     b.model.openings.push_back({row + ".gate",
                                 "gate",
@@ -258,7 +275,7 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
                                 mm(foot - b.floor),
                                 mm(head - foot),
                                 {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
-    b.model.clear.push_back({row + "/gate/swing", row + ".gate", s.slab(a, e, b.one, g.width, foot, head)});
+    b.model.clear.push_back({row + "/gate/swing", row + ".gate", s.slab(a, e, 2 * b.one, two ? g.width / 2 : g.width, foot, head)});
 }
 
 void Runner::lining() {

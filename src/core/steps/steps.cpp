@@ -52,7 +52,7 @@ constexpr Rule kOrder[] = {
      "treated dig ladder"},
     {"trench", System::run, "trench-mesh", "dig metal"},
     {"runroof", System::run, "roof-panel", "ladder metal"},
-    {"gate", System::run, "gate-stile gate-rail gate-brace gate-cross gate-mesh", ""},
+    {"gate", System::run, "gate-stile gate-rail gate-brace gate-cross gate-mesh gate-strip", ""},
     {"runmesh", System::run, "*", "metal dig"},
 };
 

@@ -46,6 +46,7 @@ constexpr Schedule kSchedule[] = {
     {"ramp pop-leaf rung", "*", "", 0, 0, "none", kPractice},
     {"mesh-batten", "run-mesh force-mesh", "screw-2", 0, 12, "edge", kPractice},
     {"mesh-batten", "*", "", 0, 0, "none", kPractice},
+    {"gate-strip", "*", "", 0, 0, "none", kPractice},  // to the first leaf alone, below
     {"force-mesh", "*", "", 0, 0, "none", kPractice},  // tied to the mesh behind it, by area, below
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh ceiling-mesh", "*", "washer-screw", 0, 6, "mesh",
      kPractice},
@@ -354,7 +355,10 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         // What drops is held level by a chain at either end.
         if (o.kind == "nest" && s.choice("nests.door") == "front") add("screw-hook", 4, "eggdoor"), add("chain-foot", 3, "eggdoor");
         if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
-        if (o.kind == "gate") add("gate-latch", 1, "latch"), add("barrel-bolt", 1, "latch"), add("hook-eye", 1, "holdopen");
+        if (o.kind == "gate") {
+            const bool two = s.choice(o.id.substr(0, o.id.rfind('.')) + ".gate_leaf") == "double";
+            add("gate-latch", 1, "latch"), add("barrel-bolt", two ? 3 : 1, "latch"), add("hook-eye", two ? 2 : 1, "holdopen");
+        }
         if (o.kind == "window") {
             const auto& kind = s.choice(o.id + ".kind");
             add("hook-eye", kind == "pane" || kind == "shutter" ? 2 : kind == "sliding" ? 1 : 0, "latch");
@@ -429,6 +433,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     for (const auto& p : parts)
         if (const double every = std::ceil(p.extent(p.along) / 152.4 - 1e-6); p.edging())
             add("mesh-tie", p.role == "apron" ? 2 * every : every, p.role == "apron" ? "apron" : "buried");
+    for (const auto& p : parts)
+        if (p.role == "gate-strip") add("screw-2", std::ceil(p.extent(p.along) / 203.2) + 1, "edge");
     // One for each square foot.
     for (const auto& p : parts)
         if (p.role == "force-mesh") add("mesh-tie", std::ceil(p.volumeMm3() / p.extent(p.thick()) / 92903.04), "force");
