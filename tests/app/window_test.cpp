@@ -736,6 +736,33 @@ TEST_F(Window, PostsAndRailsAreChosenInTheLetter) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, ABroadHouseOnPostsUnderItsRidgeIsChosenInTheLetter) {
+    const auto before = window->answer()->bill.total;
+    take("foundation.kind", 6);
+    settle();
+    take("roof.form", 1);
+    settle();
+    type("vents.1.width", "2'");
+    settle();
+    EXPECT_EQ(window->findChild<ValueWord*>("roof.ridge_posts"), nullptr) << "a board needs none";
+    take("roof.ridge_kind", 1);
+    settle();
+    ASSERT_NE(window->findChild<ValueWord*>("roof.ridge_posts"), nullptr) << window->message().toStdString();
+    type("roof.pitch", "2/12");
+    settle();
+    type("coop.width", "24'");
+    settle();
+    type("coop.depth", "20'");
+    settle();
+    EXPECT_EQ(std::get<Length>(value("coop.depth")), feet(20)) << window->message().toStdString();
+    const auto posts = std::ranges::count(window->answer()->model->parts, "roof-post", &Part::role);
+    EXPECT_GT(posts, 0);
+    EXPECT_EQ(std::get<std::int64_t>(value("roof.ridge_posts")), posts);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, ARidgeBeamAndALongCoopAreChosenInTheLetter) {
     const auto before = window->answer()->bill.total;
     const auto count = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role); };

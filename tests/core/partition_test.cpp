@@ -202,5 +202,52 @@ TEST(Parted, ASheetShutsItsRoomsAirOut) {
     EXPECT_TRUE(opensToBirds(*a->settled, "back", inches(10), inches(20))) << "the back's left end is the birds'";
 }
 
+TEST(StoreRooms, ShelvesAndBinsStandClearOfWhatOpens) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             {{"frame.walls", "posts"}, {"partitions.1.wall", "left"}},
+             {{"roof.form", "gable"}, {"partitions.1.cover", "plain-1/2"}, {"vents.1.wall", "left"}},
+             {{"roof.falls_to", "left"},
+              {"partitions.1.wall", "front"},
+              {"coop.depth", "14'"},
+              {"coop.width", "8'"},
+              {"doors.1.wall", "back"}},
+             {{"foundation.kind", "slab"}, {"frame.timber", "metric"}},
+         }) {
+        if (sampled() && more.size() != 2) continue;
+        SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
+        std::vector<Change> all{{"coop.width", "14'"},         {"partitions.1.wall", "right"}, {"partitions.1.room", "4'"},
+                                {"partitions.1.shelves", "2"}, {"partitions.1.bins", "2"},     {"windows.1.wall", "front"},
+                                {"windows.2.wall", "front"},   {"vents.1.wall", "front"}};
+        for (const auto& m : more) std::erase_if(all, [&](const Change& c) { return c.key == m.key; });
+        all.insert(all.end(), more.begin(), more.end());
+        const auto d = designWith(all);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        std::vector<Bounds> shelves, bins;
+        for (const auto& p : a->model->parts) {
+            if (p.role == "shelf") shelves.push_back(p.box());
+            if (p.role == "feed-bin") bins.push_back(p.box());
+        }
+        ASSERT_EQ(shelves.size(), 2u);
+        ASSERT_EQ(bins.size(), 2u);
+        // A foot deep, 48 in of room less 2 1/2 and 2 long, 15 in over each other, the bins below.
+        const auto size = shelves[0].size();
+        EXPECT_NEAR(std::min(size.x, size.y) / 25.4, 12, 0.01);
+        EXPECT_NEAR(std::max(size.x, size.y) / 25.4, 43.5, 0.01);
+        EXPECT_NEAR((shelves[1].low.z - shelves[0].low.z) / 25.4, 15, 0.01);
+        for (const auto& bin : bins) EXPECT_LT(bin.high.z, shelves[0].low.z);
+        // Three brackets a shelf: at both ends, and no more than two feet apart.
+        EXPECT_EQ(needed(*a, "angle-bracket", "shelf"), 6);
+        EXPECT_EQ(needed(*a, "feed-bin"), 2);
+        // No hole in a wall behind them.
+        for (const auto& o : a->model->openings) {
+            Bounds hole;
+            for (const auto& c : o.corners) hole.add(c);
+            for (const auto& b : shelves) EXPECT_FALSE(hole.meets(b, 150)) << o.id;
+        }
+    }
+}
+
 }  // namespace
 }  // namespace oiko

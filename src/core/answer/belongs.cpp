@@ -70,6 +70,8 @@ const std::vector<Belongs>& table() {
         {"skin.kind", skin, {"siding", "skin-batten", "wall-panel", "wall-shingles"}, ""},
         {"doors.*.steps", openings, {"stringer", "tread", "rail-post", "handrail"}, ""},
         {"partitions.*.cover", std::nullopt, {"partition-mesh", "partition-sheet", "leaf", "leaf-mesh"}, ""},
+        {"partitions.*.shelves", inside, {"shelf"}, ""},
+        {"partitions.*.bins", inside, {"feed-bin"}, ""},
         {"partitions.*.sill", inside, {"sill", "cripple"}, ""},
         {"roost.wall", inside, {}, "roosts/"},
         {"roost.stock", inside, {"roost"}, ""},

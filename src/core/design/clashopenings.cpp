@@ -7,6 +7,7 @@
 #include "core/design/ground.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
+#include "core/design/storeroom.h"
 
 namespace oiko {
 namespace {
@@ -230,6 +231,17 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         if (shell.bearing(p.wall)) {
             const auto free = kSides[(sideIndex(s.choice("roof.falls_to")) + 1) % 4];
             return Clash{"partition.wall", p.key + ".wall", "roof.falls_to", {end}, Change{p.key + ".wall", std::string{free}}};
+        }
+        if (const auto shelves = s.count(p.key + ".shelves"), bins = s.count(p.key + ".bins"); shelves + bins > 0) {
+            const auto key = p.key + (shelves > 0 ? ".shelves" : ".bins");
+            const auto place = stowage(s, p);
+            if (!place) return Clash{"shelves.wall", key, p.key + ".door_at", {stowageTop(s, p)}, Change{key, "0"}};
+            if (const auto wants = (kBinWide + inches(1)) * bins; wants > place->to - place->from)
+                return Clash{"shelves.bins",
+                             p.key + ".bins",
+                             p.key + ".room",
+                             {wants, place->to - place->from},
+                             Change{p.key + ".bins", std::to_string((place->to - place->from) / (kBinWide + inches(1)))}};
         }
         for (const auto& other : rooms)
             if (&other < &p && other.wall == p.wall)

@@ -142,6 +142,8 @@ void addForm(std::vector<Param>& p) {
             at = at - inches(0.5);
         return at;
     }));
+    p.push_back(count("partitions.*.shelves", form, 0, 3, always(std::int64_t{0}), false));
+    p.push_back(count("partitions.*.bins", form, 0, 3, always(std::int64_t{0}), false));
     // Frame
     // As sold in America by the inch, or in Europe by the millimetre.
     p.push_back(choice("frame.timber", frame, {"inch", "metric"}, word("inch"), false));

@@ -72,7 +72,9 @@ bool slidesAside(Ask& ask, const std::string& pop) { return ask.choice(pop + ".k
 std::optional<bool> slidesRight(Ask& ask, const std::string& pop) {
     const auto& wall = ask.choice(pop + ".wall");
     const auto at = ask.length(pop + ".at"), wide = ask.length(pop + ".width"), wants = slideWants(wide), beside = inches(2);
-    const auto foot = ask.length(pop + ".sill") - inches(3), head = ask.length(pop + ".sill") + ask.length(pop + ".height") + inches(4);
+    // Over the track above the leaf a window's batten finds room.
+    const auto foot = ask.length(pop + ".sill") - inches(3),
+               head = ask.length(pop + ".sill") + ask.length(pop + ".height") + timberOf(ask).size("1x2").wide * 2 + inches(1.25);
     const auto shell = shellOf(ask);
     auto [first, last] = birdsAlong(ask, wall);
     first = first + beforeWall(ask), last = last - beforeWall(ask);

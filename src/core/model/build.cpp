@@ -390,6 +390,7 @@ Model buildModel(Settled& settled) {
     leaves(b);
     nests(b);
     roosts(b);
+    storeRooms(b);
     run(b);
     doorSteps(b);
     feed(b);

@@ -174,6 +174,7 @@ void insulation(Builder&);
 void leaves(Builder&);
 void nests(Builder&);
 void roosts(Builder&);
+void storeRooms(Builder&);
 void run(Builder&);
 void gutters(Builder&);
 void doorSteps(Builder&);

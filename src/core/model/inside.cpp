@@ -94,7 +94,8 @@ void nestsWithin(Builder& b) {
     for (const double u : bearers) {
         const auto at = "bearer/" + std::to_string(++i);
         put(at, "nest-bearer", Form::lumber, "2x4", w.inward, up, {w.box(u, u + b.two, near, out, z0 - deep, z0)});
-        for (const auto& [which, d] : {std::pair{"near", near}, {"far", d1 + b.one - deep}})
+        // Where a curb pushes the near one inwards the other stands before it, under the perch's reach.
+        for (const auto& [which, d] : {std::pair{"near", near}, {"far", std::max(d1 + b.one - deep, near + deep + kIn)}})
             put(at + "/leg/" + which, "nest-leg", Form::lumber, foot < 0 ? "2x4pt" : "2x4", up, w.inward,
                 {w.box(u, u + b.two, d, d + deep, foot, z0 - deep)});
     }

@@ -202,7 +202,14 @@ struct Fitter {
         for (double z = z0 + 3 * kIn; z + wide < z1 - b.wideOf("1x3") - kGap; z += 6 * kIn)
             board("rung/" + std::to_string(++n), "rung", "1x2", w.u, kUp, w.box(h.u0 + kGap, h.u1 - kGap, d, d + b.one, z, z + wide));
         b.join(h.row + "/leaf/sheet", h.row + "/casing/sill", Joint::Kind::hinged, 0);
-        b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0 - lap, h.u1 + lap, d - thick - tall, d - thick - kGap, z0, z1)});
+        // The quarter circle that its head goes down by, as the polygon round it.
+        std::vector<Vec3> swept{w.at(h.u0 - lap, d - thick - kGap, z1), w.at(h.u0 - lap, d - thick - kGap, z0),
+                                w.at(h.u0 - lap, d - thick - tall, z0)};
+        for (int k = 0; k < 4; ++k) {
+            const double a = (k + 0.5) * kPi / 8, r = tall / std::cos(kPi / 16);
+            swept.push_back(w.at(h.u0 - lap, d - thick - r * std::cos(a), z0 + r * std::sin(a)));
+        }
+        b.model.clear.push_back({h.row + "/swing", h.row, prism(swept, w.u * (h.u1 - h.u0 + 2 * lap))});
     }
 
     void ramp() {

@@ -35,6 +35,7 @@ void Runner::post(const std::string& name, double u, double v, double top, const
     auto solid = cuboid(u, u + b.post, v, v + b.post, foot, top);
     for (const auto& plane : rafters) solid = cut(solid, plane);
     lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
+    blocks.push_back(bounds(cuboid(bu, bu + bl, bv, bv + bw, foot - 3.625 * kIn, foot)));
     put("block/" + name, "block", Form::block, "block-4x8x16", across ? out : w.u, across ? w.u : out,
         {cuboid(bu, bu + bl, bv, bv + bw, foot - 3.625 * kIn, foot)});
 }
@@ -245,7 +246,12 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
         if (auto* p = put("gate/" + part, role, Form::lumber, std::move(stock), l, across, {std::move(solid)})) p->opening = row + ".gate";
     };
     // The latch stud stands from the ground to the beam or the end rafter.
-    const double at = e + 0.25 * kIn, ground = b.ground.lowest(bounds(s.slab(at, at + b.two, -b.post, 0, 0, 1)));
+    const double at = e + 0.25 * kIn;
+    const auto under = bounds(s.slab(at, at + b.two, -b.post, 0, -1e4, 1e4));
+    double ground = b.ground.lowest(under);
+    // On the next post's block where that reaches so far.
+    for (const auto& block : blocks)
+        if (block.meets(under, 0)) ground = std::max(ground, block.high.z);
     auto stud = s.slab(at, at + b.two, -b.post, 0, ground, s.beam ? *s.beam : s.top(s.bend > 0 ? s.bend : 0));
     for (const auto& plane : s.rafters) stud = cut(stud, plane);
     piece("stud", "gate-stud", "2x4pt", up, cross(up, along), std::move(stud));

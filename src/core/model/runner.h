@@ -96,6 +96,7 @@ struct Runner {
     double highest(const Side& s, double xa, double xb) const { return b.ground.highest(bounds(s.slab(xa, xb, 0, kMesh, 0, 1))); }
     /// Foot of a passage round the corner, over the rails of both runs: the one that leads out of this, or the one into it.
     double passageFoot(bool leadsOut) const;
+    std::vector<Bounds> blocks{};  ///< that its posts stand on
     void frameLeaf(const Side& s, const std::string& name, double a, double e, double foot, double head, bool atRight);
     void gateLeaf(const Gate& g, const Side& s);
     /// A box of boards through both meshes, from rail to rail.

@@ -37,7 +37,8 @@ constexpr Schedule kSchedule[] = {
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
     {"roof-post", "ridge", "post-tie-4x4", 1, 0, "posttie", kPractice},
-    {"post-base", "*", "", 0, 0, "none", kPractice},  // one a post, below
+    {"shelf feed-bin", "*", "", 0, 0, "none", kPractice},  // brackets, below
+    {"post-base", "*", "", 0, 0, "none", kPractice},       // one a post, below
     {"auto-door window-unit window-light block footing strip-footing blockwork slab curb fill feeder drinker stand-block barrel gutter "
      "downspout",
      "*", "", 0, 0, "none", kPractice},
@@ -320,6 +321,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (p.role == "skid") skidMm += p.extent(p.along);
     }
     add("angle-bracket", roles["stringer"], "bracket");
+    // A bracket near either end and at most 2 ft apart, two screws in each leg. Common practice.
+    for (const auto& p : parts)
+        if (p.role == "shelf") {
+            const double n = std::ceil(p.extent(p.along) / 609.6 - 1e-9) + 1;
+            add("angle-bracket", n, "shelf"), add("screw-1-1/4", 4 * n, "shelf");
+        }
+    add("feed-bin", roles["feed-bin"], "startup");
     // Bolted to its concrete, nailed to the post.
     if (const double n = roles["post-base"]; n > 0)
         add(timberOf(s).name == "metric" ? "post-base-100" : "post-base-4x4", n, "postbase"), add("anchor-bolt", n, "postbase"),
