@@ -100,11 +100,13 @@ Length aloneUnder(Ask& ask, std::string_view size, Length carried, Length seat =
     load.alone = true, load.seat = seat;
     return clearSpan(woodOf(ask), timberOf(ask).size(size), carried, load).clear;
 }
-/// A ridge beam under half of either slope; where it is parted either end lies on half a post.
-Length ridgeReach(Ask& ask, std::string_view size) {
+/// A ridge beam under half of either slope. Where it is parted either end lies on half a post; a board that goes on over one brings five
+/// fourths of a bay onto the whole of it.
+Length ridgeReach(Ask& ask, std::string_view size, bool posts) {
     const auto fall = sideIndex(ask.choice("roof.falls_to"));
     const auto deep = ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
-    return aloneUnder(ask, size, Length::ticks(deep.count() / 2), std::min(wallDeep(ask), Length::ticks(timberOf(ask).post.count() / 2)));
+    const auto seat = Length::ticks(timberOf(ask).post.count() * 2 / (posts ? 5 : 4));
+    return aloneUnder(ask, size, Length::ticks(deep.count() / 2), std::min(wallDeep(ask), seat));
 }
 }  // namespace
 
@@ -169,7 +171,7 @@ Shell shellOf(Ask& ask) {
         const auto span = ridgeSpan(ask, s);
         const double cut = rafterDeep / std::min(s.slopes[0].cosine(), s.slopes[1].cosine());
         for (const auto size : kHeaders) {
-            s.beam = size, s.ridgeSpans = ridgeReach(ask, size);
+            s.beam = size, s.ridgeSpans = ridgeReach(ask, size, !s.ridgePosts.empty());
             if (s.ridgeSpans >= span && inMm(s.timber->size(size).wide) >= cut) break;
         }
     }
@@ -192,9 +194,12 @@ std::int64_t ridgePosts(Ask& ask) {
 std::int64_t fewestRidgePosts(Ask& ask) {
     const auto post = timberOf(ask).post, inner = wallLength(ask, ask.choice("roof.falls_to")) - wallDeep(ask) * 2;
     // A board ends over each of them, or over an end wall's post and a foot beyond.
-    const auto most = std::min(ridgeReach(ask, kHeaders[std::size(kHeaders) - 1]), longestBoard(ask) - feet(2));
-    std::int64_t n = 0;
-    while (n < kMostRidgePosts && inner - post * n > most * (n + 1)) ++n;
+    const auto most = [&](bool posts) {
+        return std::min(ridgeReach(ask, kHeaders[std::size(kHeaders) - 1], posts), longestBoard(ask) - feet(2));
+    };
+    if (inner <= most(false)) return 0;
+    std::int64_t n = 1;
+    for (const auto bay = most(true); n < kMostRidgePosts && inner - post * n > bay * (n + 1);) ++n;
     return n;
 }
 std::vector<double> ridgePostsAt(Ask& ask) {
@@ -209,7 +214,7 @@ double innerPostLb(Ask& ask, const Shell& s) {
     if (s.ridgePosts.empty()) return 0;
     const auto load = roofLoad(ask, coverOf(ask));
     const double apart = (s.ridgePosts.size() > 1 ? s.ridgePosts[1] - s.ridgePosts[0] : inMm(s.wide) / 2) / 304.8;
-    return (inPsf(load.live) + inPsf(load.dead)) * apart * inFeet(s.deep) / 2;
+    return (inPsf(load.live) + inPsf(load.dead)) * apart * inFeet(s.deep) / 2 * 1.25;
 }
 Length ridgeFooting(Ask& ask, const Shell& s) {
     const auto step = inches(2), least = mm(std::sqrt(innerPostLb(ask, s) / 1500) * 304.8);

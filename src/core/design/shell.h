@@ -100,7 +100,7 @@ std::vector<double> ridgePostsAt(Ask& ask);
 /// Source: IRC 2018 R401.4.1, R403.1.1.
 Length ridgeFooting(Ask& ask, const Shell& shell);
 inline constexpr Length kRidgeFootingThick = inches(8), kPostBase = inches(1);
-/// What a ridge beam brings onto one of them, lb.
+/// What a ridge beam brings onto one of them, lb: five fourths of a bay, where a board goes on over it. Simple statics of two equal spans.
 double innerPostLb(Ask& ask, const Shell& shell);
 /// Clear between what carries the ridge: the end walls' posts and those inside, or those and a post at the far end of a run under the same
 /// roof.
@@ -202,7 +202,7 @@ std::optional<Passage> runPassage(Ask& ask, const RunPlace& run);
 /// Walls of posts and rails: 4x4 posts four feet apart, where panels and rolls meet, and beside what opens; rails between them at most two
 /// feet above each other, four where mesh alone hangs on them; a beam over them under the rafters. Common practice.
 bool posted(Ask& ask);
-inline constexpr Length kPostsApart = feet(4), kRailsApart = inches(24), kMeshRailsApart = inches(48);
+inline constexpr Length kPostsApart = feet(4), kMeshRailsApart = inches(48);
 /// Centre to centre, from the wall's left corner: of studs, or of posts.
 Length uprightsApart(Ask& ask);
 /// How wide an opening the beam on such posts carries the roof over, one member by itself.

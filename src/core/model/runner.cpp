@@ -281,7 +281,8 @@ void Runner::gateLeaf(const Gate& g, const Side& s) {
                                 mm(foot - b.floor),
                                 mm(head - foot),
                                 {corner(a, foot), corner(e, foot), corner(e, head), corner(a, head)}});
-    b.model.clear.push_back({row + "/gate/swing", row + ".gate", s.slab(a, e, 2 * b.one, two ? g.width / 2 : g.width, foot, head)});
+    b.model.clear.push_back(
+        {row + "/gate/swing", row + ".gate", s.slab(a, e, two ? 2 * b.one : b.one, two ? g.width / 2 : g.width, foot, head)});
 }
 
 void Runner::lining() {

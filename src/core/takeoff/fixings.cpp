@@ -56,8 +56,7 @@ constexpr Schedule kSchedule[] = {
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
     {"siding",
      "stud king trimmer ridge-post nailer corner bottom-plate top-plate cap-plate header sill cripple rim rafter wall-post wall-rail "
-     "wall-beam "
-     "raking-plate",
+     "wall-beam raking-plate",
      "nail-8d", 0, 8, "siding", kR602},
     {"siding", "*", "", 0, 0, "none", kPractice},
     {"wall-shingles wall-wrap", "*", "", 0, 0, "none", kPractice},  // by area, below
