@@ -4,6 +4,7 @@
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
+#include "core/drawing/views.h"
 #include "whole.h"
 
 namespace oiko {
@@ -205,6 +206,17 @@ TEST(RidgePosts, AsManyAsTheBeamAsksOnFootingsAsWideAsTheirLoad) {
     EXPECT_NEAR(footing.size().x / 25.4, side, 0.01);
     EXPECT_GE(footing.size().z / 25.4 + 0.01, (side - 3.5) / 2) << "it reaches no farther out than it is thick";
     EXPECT_GE(footing.size().z / 25.4, 8 - 0.01);
+    // The floor plan says where they stand: middles along the ridge, and from the front wall.
+    Settled again{d};
+    const auto plan = floorPlan(*a->model, again, PlanOf::coop);
+    const auto told = [&](double inches) {
+        return std::ranges::any_of(plan.dimensions, [&](const Dimension& x) {
+            return std::fabs(std::hypot(x.b.x - x.a.x, x.b.y - x.a.y) / 25.4 - inches) < 0.01;
+        });
+    };
+    EXPECT_TRUE(told(3.5 + bay + 1.75));
+    EXPECT_TRUE(told(bay + 3.5));
+    EXPECT_TRUE(told(144));
     // One post fewer than the beam asks is refused, and the way out is that many.
     const auto fewer = d.with({{"roof.ridge_posts", std::to_string(n - 1)}});
     ASSERT_FALSE(fewer);

@@ -126,6 +126,24 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
             const auto at = (p.box().low + p.box().high) * 0.5;
             d.labels.push_back({{at.x, at.y}, Message{"part." + p.role, {}}, 2.0, 0, 0, false, p.id});
         }
+    // Posts under the ridge: their middles along it, and how far in from the frame's outer face it is.
+    const bool ridgeX = shell.turn % 2 == 0;
+    std::vector<std::pair<double, std::string>> under;
+    double ridge = 0;
+    for (const auto& p : m.parts)
+        if (const auto mid = (p.box().low + p.box().high) * 0.5; p.role == "roof-post")
+            under.emplace_back(ridgeX ? mid.x : mid.y, ""), ridge = ridgeX ? mid.y : mid.x;
+    if (chains && !under.empty()) {
+        const double first = under.front().first + 400;
+        under.emplace_back(0, ""), under.emplace_back(ridgeX ? w : deep, "");
+        chain(
+            d, under,
+            [&](double u) {
+                return ridgeX ? Vec2{u, ridge + 400} : Vec2{ridge + 400, u};
+            },
+            0);
+        ridgeX ? d.dimensions.push_back({{first, 0}, {first, ridge}, 0, ""}) : d.dimensions.push_back({{0, first}, {ridge, first}, 0, ""});
+    }
     // In the birds' own room, beside those parted off.
     const auto [fromX, toX] = birdsAlong(s, "front");
     const auto [fromY, toY] = birdsAlong(s, "right");
