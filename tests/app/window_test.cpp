@@ -748,10 +748,11 @@ TEST_F(Window, ABroadHouseOnPostsUnderItsRidgeIsChosenInTheLetter) {
     take("roof.ridge_kind", 1);
     settle();
     ASSERT_NE(window->findChild<ValueWord*>("roof.ridge_posts"), nullptr) << window->message().toStdString();
-    type("roof.pitch", "2/12");
+    type("roof.pitch", "3/12");
     settle();
     type("coop.width", "24'");
     settle();
+    EXPECT_EQ(std::get<Length>(value("coop.width")), feet(24)) << window->message().toStdString();
     type("coop.depth", "20'");
     settle();
     EXPECT_EQ(std::get<Length>(value("coop.depth")), feet(20)) << window->message().toStdString();
