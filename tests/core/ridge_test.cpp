@@ -222,6 +222,11 @@ TEST(RidgePosts, AsManyAsTheBeamAsksOnFootingsAsWideAsTheirLoad) {
     ASSERT_FALSE(fewer);
     EXPECT_EQ(fewer.error().what.id, "clash.ridge.span");
     EXPECT_TRUE(d.with({{"roof.ridge_posts", std::to_string(n + 1)}}));
+    // As long as a coop goes there are posts enough.
+    const auto longest = d.with({{"coop.width", "540'"}, {"flock.count", "1000"}});
+    ASSERT_TRUE(longest);
+    Settled whole{longest.value()};
+    EXPECT_GE(shellOf(whole).ridgeSpans, ridgeSpan(whole, shellOf(whole)));
 }
 
 TEST(RidgePosts, StandOnSlabsAndEarthAloneAndInNobodysWay) {

@@ -89,7 +89,7 @@ SpanLoad roofLoad(Ask& ask, std::string_view cover);
 /// Statics of the three-hinged frame; IRC 2018 Table R802.5.2 tabulates nails for the same push.
 double tieThrustLb(const Shell& shell, const SpanLoad& load, Length spacing);
 /// Posts of 4x4 may carry such a beam inside, evenly between the end walls, where they stand on a slab or on the ground: at most so many.
-inline constexpr std::int64_t kMostRidgePosts = 99;
+inline constexpr std::int64_t kMostRidgePosts = 160;
 inline constexpr Length kRidgePostsApart = feet(3);  ///< clear between them at least: one walks through. Common practice
 /// How many are set or follow by rule: the fewest that the deepest beam asks.
 std::int64_t ridgePosts(Ask& ask);
