@@ -56,6 +56,7 @@ TEST(Posts, UnlikeCoopsAreSoundAndShut) {
              {{"skin.open_left", "yes"}, {"runs.1", ""}, {"skin.open_front", "yes"}, {"coop.low_wall", "7'"}, {"foundation.kind", "curb"}},
              {{"partitions.1.wall", "right"}, {"coop.width", "14'"}, {"partitions.1.cover", "plain-1/2"}},
              {{"coop.width", "8'2\""}, {"coop.depth", "6'2\""}, {"flock.count", "8"}, {"skin.lining", "ply-1/2"}},
+             {{"coop.width", "12'"}, {"coop.depth", "8'2\""}},  // a joint where an end wall meets the other
              {{"runs.1.top", "shared"}, {"roof.form", "gable"}, {"frame.beam", "4x6"}},
              {{"coop.width", "40'"}, {"flock.count", "60"}, {"foundation.kind", "posts"}},
              {{"doors.1.leaf", "double"},

@@ -225,7 +225,8 @@ struct Framer {
             if ((!near && take(c - b.post / 2, true)) || take(c - b.two / 2, false)) continue;
             const auto taken =
                 std::ranges::find_if(closed, [&](const auto& x) { return x.first < c + b.two / 2 && x.second > c - b.two / 2; });
-            // Beside what stands where the joint comes, if that is not behind it already.
+            // Beside what stands where the joint comes, if that is not behind it already; none comes where the other wall stands.
+            if (taken == closed.end()) continue;
             const auto [from, to] = *taken;
             if (c < from + b.two / 2)
                 take(from - b.two, false);
