@@ -202,11 +202,22 @@ TEST(Parted, ASheetShutsItsRoomsAirOut) {
     EXPECT_TRUE(opensToBirds(*a->settled, "back", inches(10), inches(20))) << "the back's left end is the birds'";
 }
 
+TEST(StoreRooms, WhatFollowsByRuleLeavesThemAWall) {
+    // Nothing but the room and what is in it is said: windows and vents go elsewhere.
+    for (const auto* width : {"10'", "12'", "14'", "16'"})
+        for (const auto* room : {"left", "right"}) {
+            const auto d = Design{}.with(
+                {{"coop.width", width}, {"partitions.1.wall", room}, {"partitions.1.shelves", "2"}, {"partitions.1.bins", "1"}});
+            ASSERT_TRUE(d) << width << " " << room << ": " << words::say(d.error(), Units::imperial);
+            EXPECT_EQ(unsound(modelOf(d.value())), "") << width << " " << room;
+        }
+}
+
 TEST(StoreRooms, ShelvesAndBinsStandClearOfWhatOpens) {
     for (const auto& more : std::vector<std::vector<Change>>{
              {},
              {{"frame.walls", "posts"}, {"partitions.1.wall", "left"}},
-             {{"roof.form", "gable"}, {"partitions.1.cover", "plain-1/2"}, {"vents.1.wall", "left"}},
+             {{"roof.form", "gable"}, {"partitions.1.cover", "plain-1/2"}},
              {{"roof.falls_to", "left"},
               {"partitions.1.wall", "front"},
               {"coop.depth", "14'"},
@@ -216,9 +227,11 @@ TEST(StoreRooms, ShelvesAndBinsStandClearOfWhatOpens) {
          }) {
         if (sampled() && more.size() != 2) continue;
         SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
-        std::vector<Change> all{{"coop.width", "14'"},         {"partitions.1.wall", "right"}, {"partitions.1.room", "4'"},
-                                {"partitions.1.shelves", "2"}, {"partitions.1.bins", "2"},     {"windows.1.wall", "front"},
-                                {"windows.2.wall", "front"},   {"vents.1.wall", "front"}};
+        std::vector<Change> all{{"coop.width", "14'"},
+                                {"partitions.1.wall", "right"},
+                                {"partitions.1.room", "4'"},
+                                {"partitions.1.shelves", "2"},
+                                {"partitions.1.bins", "2"}};
         for (const auto& m : more) std::erase_if(all, [&](const Change& c) { return c.key == m.key; });
         all.insert(all.end(), more.begin(), more.end());
         const auto d = designWith(all);
@@ -239,6 +252,10 @@ TEST(StoreRooms, ShelvesAndBinsStandClearOfWhatOpens) {
         for (const auto& bin : bins) EXPECT_LT(bin.high.z, shelves[0].low.z);
         // Three brackets a shelf: at both ends, and no more than two feet apart.
         EXPECT_EQ(needed(*a, "angle-bracket", "shelf"), 6);
+        // No screw comes through 3/4 in of plywood; each ledger lies across two studs or more, or a stud and the corner's.
+        EXPECT_EQ(needed(*a, "screw-5/8", "shelf"), 12);
+        EXPECT_GE(needed(*a, "screw-3", "shelf"), 8);
+        EXPECT_EQ(std::ranges::count(a->model->parts, "shelf-ledger", &Part::role), 2);
         EXPECT_EQ(needed(*a, "feed-bin"), 2);
         // No hole in a wall behind them.
         for (const auto& o : a->model->openings) {

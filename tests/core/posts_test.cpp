@@ -170,7 +170,8 @@ TEST(Posts, TheRoofComesDownOnPostsAsTallAsTheyStand) {
     const auto shell = shellOf(*a->settled);
     const double tall = inInches(std::max(shell.lowWall(), shell.otherWall()) - shell.plates) - 1.5;
     const auto load = roofLoad(*a->settled, "metal_lapped");
-    const double lb = (inPsf(load.live) + inPsf(load.dead)) * 4 * inFeet(carriedBy(*a->settled));
+    // The beam goes on over it: five fourths of a bay.
+    const double lb = 1.25 * (inPsf(load.live) + inPsf(load.dead)) * 4 * inFeet(carriedBy(*a->settled));
     const double star = 1150 * 1.15 * 1.15, euler = 0.822 * 510000 / std::pow(tall / 3.5, 2), x = (1 + euler / star) / 1.6;
     const double column = star * (x - std::sqrt(x * x - euler / star / 0.8)) * 12.25, bearing = 425 * 12.25;
     EXPECT_NEAR(f.value, lb / std::min(column, bearing), 0.01);

@@ -157,6 +157,15 @@ TEST(RidgePosts, UnlikeDeepCoopsAreSoundAndShut) {
         ASSERT_GT(count(*a, "roof-post"), 0);
         EXPECT_EQ(needed(*a, a->settled->choice("frame.timber") == "metric" ? "post-base-100" : "post-base-4x4"),
                   static_cast<double>(count(*a, "roof-post")));
+        // A tie made for a 4x4 does not fit a beam of one 2x: those counted are of the run's posts and of a wall's.
+        std::int64_t fits = 0;
+        for (const auto& j : a->model->joints) {
+            const auto &x = a->model->parts[j.a].role, &y = a->model->parts[j.b].role;
+            const auto pair = [&](std::string_view p, std::string_view q) { return (x == p && y == q) || (x == q && y == p); };
+            fits += pair("run-post", "run-beam") || pair("wall-post", "wall-beam");
+        }
+        EXPECT_EQ(needed(*a, a->settled->choice("frame.timber") == "metric" ? "post-tie-100" : "post-tie-4x4", "posttie"),
+                  static_cast<double>(fits));
         // The beam lies on each, and is parted nowhere else.
         std::vector<Bounds> posts, boards;
         for (const auto& p : a->model->parts) {

@@ -70,7 +70,7 @@ const std::vector<Belongs>& table() {
         {"skin.kind", skin, {"siding", "skin-batten", "wall-panel", "wall-shingles"}, ""},
         {"doors.*.steps", openings, {"stringer", "tread", "rail-post", "handrail"}, ""},
         {"partitions.*.cover", std::nullopt, {"partition-mesh", "partition-sheet", "leaf", "leaf-mesh"}, ""},
-        {"partitions.*.shelves", inside, {"shelf"}, ""},
+        {"partitions.*.shelves", inside, {"shelf", "shelf-ledger"}, ""},
         {"partitions.*.bins", inside, {"feed-bin"}, ""},
         {"partitions.*.sill", inside, {"sill", "cripple"}, ""},
         {"roost.wall", inside, {}, "roosts/"},

@@ -157,12 +157,14 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     const bool birds = self == "nests" || self.starts_with("pops");
     for (const auto& p : partitions(ask)) {
         const bool barred = birds || (!p.mesh && !self.starts_with("doors"));
+        // What follows by rule leaves both its side walls to shelves and bins.
+        const bool stored = !self.starts_with("doors") && ask.count(p.key + ".shelves") + ask.count(p.key + ".bins") > 0;
         const auto whole = wallLength(ask, side), end = p.reach(), start = end - p.wallDeep - p.cover;
         if (side == p.wall && barred) out.push_back({p.key, Length{}, whole});
         if (side == p.wall || side == opposite(p.wall)) continue;
         // The room lies at the left or the right end of the walls beside its own.
         const bool left = leftOf(side) == p.wall;
-        const auto from = barred ? Length{} : start - kBesidePartition, to = end + kBesidePartition;
+        const auto from = barred || stored ? Length{} : start - kBesidePartition, to = end + kBesidePartition;
         out.push_back({p.key, left ? from : whole - to, left ? to : whole - from});
     }
     // Nothing opens behind a post of a run; vents have nothing outside that would meet one.

@@ -100,13 +100,14 @@ Length aloneUnder(Ask& ask, std::string_view size, Length carried, Length seat =
     load.alone = true, load.seat = seat;
     return clearSpan(woodOf(ask), timberOf(ask).size(size), carried, load).clear;
 }
-/// A ridge beam under half of either slope. Where it is parted either end lies on half a post; a board that goes on over one brings five
-/// fourths of a bay onto the whole of it.
+/// What either end of a beam has of a post to lie on: half of it where it is parted. A board that goes on over one brings five fourths of a
+/// bay onto the whole. Simple statics of two equal spans.
+Length onPost(Ask& ask, bool goesOn) { return Length::ticks(timberOf(ask).post.count() * 2 / (goesOn ? 5 : 4)); }
+/// A ridge beam under half of either slope.
 Length ridgeReach(Ask& ask, std::string_view size, bool posts) {
     const auto fall = sideIndex(ask.choice("roof.falls_to"));
     const auto deep = ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
-    const auto seat = Length::ticks(timberOf(ask).post.count() * 2 / (posts ? 5 : 4));
-    return aloneUnder(ask, size, Length::ticks(deep.count() / 2), std::min(wallDeep(ask), seat));
+    return aloneUnder(ask, size, Length::ticks(deep.count() / 2), std::min(wallDeep(ask), onPost(ask, posts)));
 }
 }  // namespace
 
@@ -120,11 +121,9 @@ Shell shellOf(Ask& ask) {
     s.deep = fall % 2 == 0 ? d : w;
     s.wallDeep = wallDeep(ask);
     s.posted = posted(ask), s.jamb = besideOpening(ask);
-    if (s.posted) {
-        s.carries[4] = beamCarries(ask, ask.choice("frame.beam"));
-    } else if (s.light()) {
-        for (std::size_t i = 0; i < std::size(kHeaders); ++i) s.carries[i] = aloneUnder(ask, kHeaders[i], carriedBy(ask));
-    }
+    s.widest = s.posted ? beamCarries(ask, ask.choice("frame.beam")) : feet(100);
+    if (s.light())
+        for (std::size_t i = 0; i < std::size(kHeaders); ++i) s.widest = s.carries[i] = aloneUnder(ask, kHeaders[i], carriedBy(ask));
     s.plates =
         s.posted ? s.timber->size(ask.choice("frame.beam")).wide : s.timber->two * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
     s.rafterDeep = timberOf(ask).size(ask.choice("roof.rafter")).wide;
@@ -214,7 +213,7 @@ double innerPostLb(Ask& ask, const Shell& s) {
     if (s.ridgePosts.empty()) return 0;
     const auto load = roofLoad(ask, coverOf(ask));
     const double apart = (s.ridgePosts.size() > 1 ? s.ridgePosts[1] - s.ridgePosts[0] : inMm(s.wide) / 2) / 304.8;
-    return (inPsf(load.live) + inPsf(load.dead)) * apart * inFeet(s.deep) / 2 * 1.25;
+    return (inPsf(load.live) + inPsf(load.dead)) * apart * inFeet(s.deep) / 2 * kGoesOn;
 }
 Length ridgeFooting(Ask& ask, const Shell& s) {
     const auto step = inches(2), least = mm(std::sqrt(innerPostLb(ask, s) / 1500) * 304.8);
@@ -391,7 +390,7 @@ Length carriedBy(Ask& ask) {
 }
 bool posted(Ask& ask) { return ask.choice("frame.walls") == "posts"; }
 Length uprightsApart(Ask& ask) { return posted(ask) ? kPostsApart : readLength(ask.choice("frame.spacing"), Units::imperial).value(); }
-Length beamCarries(Ask& ask, std::string_view beam) { return aloneUnder(ask, beam, carriedBy(ask)); }
+Length beamCarries(Ask& ask, std::string_view beam) { return aloneUnder(ask, beam, carriedBy(ask), onPost(ask, true)); }
 Length wallDeep(Ask& ask) { return posted(ask) ? timberOf(ask).post : timberOf(ask).size(ask.choice("frame.stud")).wide; }
 bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}); }
 Length wallSkin(Ask& ask, std::string_view side) {

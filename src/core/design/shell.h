@@ -22,7 +22,8 @@ struct Shell {
     Length wide, deep;      ///< local: along the eave, and along the fall; outside of the frame
     Length wallDeep;        ///< of the studs
     bool posted = false;    ///< posts and rails instead of studs
-    Length carries[5];      ///< of a light frame: how wide an opening one header of each of kHeaders spans; the last, a beam on posts
+    Length carries[5];      ///< of a light frame: how wide an opening one header of each of kHeaders spans
+    Length widest;          ///< an opening under the rafters: what the deepest of those spans, or the beam on posts
     Length jamb;            ///< framing beside an opening
     Length plates;          ///< thickness of the top plates together, or of the beam on posts
     Length rafterDeep;      ///< dressed depth
@@ -38,7 +39,7 @@ struct Shell {
     friend bool operator==(const Shell&, const Shell&) = default;
 
     /// As wide as an opening can be at most under this side's rafters.
-    Length widestHeader(std::string_view side) const { return (light() || posted) && bearing(side) ? carries[4] : feet(100); }
+    Length widestHeader(std::string_view side) const { return bearing(side) ? widest : feet(100); }
     /// Panels of 2x3 or 2x2 instead of a house's walls.
     bool light() const { return wallDeep < timber->size("2x4").wide; }
     bool gable() const { return slopes.size() == 2; }
@@ -100,7 +101,8 @@ std::vector<double> ridgePostsAt(Ask& ask);
 /// Source: IRC 2018 R401.4.1, R403.1.1.
 Length ridgeFooting(Ask& ask, const Shell& shell);
 inline constexpr Length kRidgeFootingThick = inches(8), kPostBase = inches(1);
-/// What a ridge beam brings onto one of them, lb: five fourths of a bay, where a board goes on over it. Simple statics of two equal spans.
+/// What a ridge beam brings onto one of them, lb: so much more than a bay where a board goes on over it. Simple statics of two equal spans.
+inline constexpr double kGoesOn = 1.25;
 double innerPostLb(Ask& ask, const Shell& shell);
 /// Clear between what carries the ridge: the end walls' posts and those inside, or those and a post at the far end of a run under the same
 /// roof.

@@ -377,7 +377,7 @@ struct Court {
         const auto lower = lowerSiding(s), tall = studTall(shell);
         // Siding and lining hold them sideways.
         const auto free = open ? Length::ticks((tall - lower).count() / openRows(shell, lower)) : Length{};
-        const double lb = (inPsf(load.live) + inPsf(load.dead)) * inFeet(across) * inFeet(carriedBy(s)),
+        const double lb = (inPsf(load.live) + inPsf(load.dead)) * inFeet(across) * inFeet(carriedBy(s)) * (shell.posted ? kGoesOn : 1),
                      carries = studCarriesLb(woodOf(s), shell.timber->size(under), tall, free, load.duration);
         double worst = carries > 0 ? lb / carries : 99;
         // The posts under a ridge beam, as tall as the gable.

@@ -1,4 +1,5 @@
-// Shelves on brackets along a side wall of a room parted off, and bins that stand below them.
+// Shelves along a side wall of a room parted off, each on a ledger across its studs and brackets before that, and bins that stand below
+// them.
 #include "core/design/storeroom.h"
 #include "core/model/builder.h"
 
@@ -11,8 +12,15 @@ void storeRooms(Builder& b) {
         const auto& w = b.wall(place->side);
         const double u0 = inMm(place->from), u1 = inMm(place->to), d = b.wallDeep, thick = inMm(thicknessOf("ply-3/4"));
         for (std::int64_t k = 0; k < b.s.count(p.key + ".shelves"); ++k) {
-            const double z = inMm(kLowestShelf + kShelvesApart * k);
-            b.add(p.key + "/shelf/" + std::to_string(k + 1), "shelf", "partition", System::inside, Form::sheet, "ply-3/4", w.u, w.inward,
+            const double z = inMm(kLowestShelf + kShelvesApart * k), high = b.wideOf("2x4");
+            const auto n = std::to_string(k + 1);
+            // From the end wall's stud to the partition.
+            const bool atLeft = leftOf(p.wall) == place->side;
+            const double a = atLeft ? w.length - inMm(p.wallDeep + p.room) + kIn / 4 : b.wallDeep,
+                         e = atLeft ? w.length - b.wallDeep : inMm(p.wallDeep + p.room) - kIn / 4;
+            b.lumber(p.key + "/ledger/" + n, "shelf-ledger", "partition", System::inside, "2x4", w.u, {0, 0, 1},
+                     w.box(a, e, d, d + b.two, z - high, z));
+            b.add(p.key + "/shelf/" + n, "shelf", "partition", System::inside, Form::sheet, "ply-3/4", w.u, w.inward,
                   {w.box(u0, u1, d, d + inMm(kShelfDeep), z, z + thick)});
         }
         for (std::int64_t k = 0; k < b.s.count(p.key + ".bins"); ++k) {

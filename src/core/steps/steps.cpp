@@ -45,7 +45,7 @@ constexpr Rule kOrder[] = {
      "nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-lid nest-roof nest-door nest-top nest-bearer nest-leg "
      "nest-perch ledger nest-bucket bucket-stop nest-slope nest-curtain",
      "saw"},
-    {"feed", System::inside, "shelf feed-bin feeder drinker bath dust perch perch-leg perch-foot", "saw"},
+    {"feed", System::inside, "shelf-ledger shelf feed-bin feeder drinker bath dust perch perch-leg perch-foot", "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,
      "run-post block run-beam rafter eave-block purlin filler run-rail gate-stud gate-threshold gate-head jamb lining closer",

@@ -36,9 +36,10 @@ struct Schedule {
 constexpr Schedule kSchedule[] = {
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
-    {"roof-post", "ridge", "post-tie-4x4", 1, 0, "posttie", kPractice},
-    {"shelf feed-bin", "*", "", 0, 0, "none", kPractice},  // brackets, below
-    {"post-base", "*", "", 0, 0, "none", kPractice},       // one a post, below
+    {"shelf", "shelf-ledger", "screw-2", 0, 12, "shelf", kPractice},
+    {"shelf-ledger", "stud king trimmer cripple ridge-post nailer wall-post wall-rail", "screw-3", 2, 0, "shelf", kPractice},
+    {"shelf shelf-ledger feed-bin", "*", "", 0, 0, "none", kPractice},  // brackets, below
+    {"post-base", "*", "", 0, 0, "none", kPractice},                    // one a post, below
     {"auto-door window-unit window-light block footing strip-footing blockwork slab curb fill feeder drinker stand-block barrel gutter "
      "downspout",
      "*", "", 0, 0, "none", kPractice},
@@ -114,7 +115,7 @@ constexpr Schedule kSchedule[] = {
     {"eave-block", "rafter ceiling-joist top-plate cap-plate run-beam wall-beam raking-plate", "nail-8d", 3, 0, "toenail", kR602},
     {"purlin", "rafter fly-rafter", "screw-3", 2, 0, "purlin", kPractice},
     {"ridge", "rafter fly-rafter", "nail-16d", 3, 0, "endnail", kR602},
-    {"ridge", "ridge-post run-post", "nail-8d", 4, 0, "toenail", kPractice},
+    {"ridge", "ridge-post run-post roof-post", "nail-8d", 4, 0, "toenail", kPractice},
     {"run-post", "rafter", "nail-8d", 4, 0, "toenail", kPractice},
     {"rafter-tie", "rafter", "", 0, 0, "none", kPractice},  // by the thrust, below
     {"rafter-tie", "top-plate cap-plate run-beam wall-beam", "nail-8d", 3, 0, "toenail", kR602},
@@ -320,11 +321,11 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (p.role == "skid") skidMm += p.extent(p.along);
     }
     add("angle-bracket", roles["stringer"], "bracket");
-    // A bracket near either end and at most 2 ft apart, two screws in each leg. Common practice.
+    // A bracket near either end and at most 2 ft apart, two screws in each leg, short ones where they would come through. Common practice.
     for (const auto& p : parts)
         if (p.role == "shelf") {
             const double n = std::ceil(p.extent(p.along) / 609.6 - 1e-9) + 1;
-            add("angle-bracket", n, "shelf"), add("screw-1-1/4", 4 * n, "shelf");
+            add("angle-bracket", n, "shelf"), add("screw-1-1/4", 2 * n, "shelf"), add("screw-5/8", 2 * n, "shelf");
         }
     add("feed-bin", roles["feed-bin"], "startup");
     // Bolted to its concrete, nailed to the post.
