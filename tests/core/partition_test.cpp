@@ -257,6 +257,10 @@ TEST(StoreRooms, ShelvesAndBinsStandClearOfWhatOpens) {
         EXPECT_GE(needed(*a, "screw-3", "shelf"), 8);
         EXPECT_EQ(std::ranges::count(a->model->parts, "shelf-ledger", &Part::role), 2);
         EXPECT_EQ(needed(*a, "feed-bin"), 2);
+        // The plan names them once.
+        Settled again{d};
+        const auto plan = floorPlan(*a->model, again, PlanOf::coop);
+        EXPECT_EQ(std::ranges::count_if(plan.labels, [](const auto& l) { return l.part == "partitions.1/shelf/1"; }), 1);
         // No hole in a wall behind them.
         for (const auto& o : a->model->openings) {
             Bounds hole;
