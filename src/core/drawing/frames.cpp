@@ -82,6 +82,20 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
         };
         d.dimensions.push_back({{o.u1, o.z0}, {o.u1, o.z1}, 4, key("height")});
     }
+    // What is let in is laid on the panel as it lies: where its outer corners come on the plates.
+    double line = -620;
+    for (const auto i : parts) {
+        if (m.parts[i].role != "let-in-brace") continue;
+        const auto [a, b] = extentOn(look, m.parts[i]);
+        const bool right = dot(m.parts[i].along, look.right) > 0;
+        d.labels.push_back({{low, line -= 110},
+                            Message{"frame.letin", {t.marks[i], mm((right ? a.x : b.x) - low), mm((right ? b.x : a.x) - low)}},
+                            2.0,
+                            -1,
+                            0,
+                            false,
+                            ""});
+    }
     // Square when both diagonals agree: the panel is checked by them as it lies.
     if (local % 2 == 0) {
         const double h = heightAt(low);

@@ -7,6 +7,7 @@
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
 #include "core/catalog/skins.h"
+#include "core/design/bracing.h"
 #include "core/design/existing.h"
 #include "core/design/ground.h"
 #include "core/design/layout.h"
@@ -21,7 +22,6 @@ namespace {
 
 /// Of a framed wall behind mesh, what studs and plates leave. Common practice.
 constexpr double kMeshOpen = 0.8;
-constexpr Source kBracing{"International Residential Code", "2018", "R602.10.4, bracing methods: panels, or boards let in aslant"};
 constexpr Source kSoil{"International Residential Code", "2018", "R317.1(5), wood siding 6 in from the ground"};
 
 struct Court {
@@ -352,17 +352,31 @@ struct Court {
         auto& g = find("existing.lost", "others", lost, 0, "count", false, 0);
         g.state = State::near, g.remedies.push_back({{"existing.replaced", found}});
     }
-    /// Boards and metal hold no wall square as panels do.
+    /// Boards and metal hold no wall square as panels do; braces let in do.
     void bracing() {
-        const auto& wears = skin(s.choice("skin.kind"));
-        if (wears.braces()) return;
-        std::vector<std::string> loose;
-        for (const auto& p : m.parts)
-            if ((p.role == "siding" || p.role == "wall-panel") && !p.existing) loose.push_back(p.id);
-        if (loose.empty()) return;
-        auto& f = find("walls.braced", "others", 0, 1, "count", true, 0);
-        f.state = State::near, f.source = kBracing;
-        f.parts = std::move(loose), f.remedies.push_back({{"skin.kind", "grooved-3/8"}}), f.remedies.push_back({{"skin.kind", "battens"}});
+        if (skin(s.choice("skin.kind")).braces()) return;
+        double loose = 0;
+        std::vector<std::string> bare;
+        for (const std::string_view side : kSides) {
+            if (openWall(s, side)) continue;  // knee braces above its siding
+            std::vector<std::string> wears;
+            std::vector<std::pair<double, double>> braces;  // along the wall
+            const bool alongX = sideIndex(side) % 2 == 0;
+            for (const auto& p : m.parts) {
+                if (p.side != side || p.existing) continue;
+                if (p.role == "siding" || p.role == "wall-panel") wears.push_back(p.id);
+                if (const auto box = p.box(); p.role == "let-in-brace")
+                    braces.emplace_back(alongX ? box.low.x : box.low.y, alongX ? box.high.x : box.high.y);
+            }
+            if (wears.empty() || heldSquare(braces, inMm(wallLength(s, side)))) continue;
+            ++loose, bare.insert(bare.end(), wears.begin(), wears.end());
+        }
+        auto& f = find("walls.braced", "others", loose, 0, "count", false, 0);
+        f.source = kBracing, f.parts = std::move(bare);
+        if (loose == 0) return;
+        f.state = State::near;
+        if (!letsIn(shell, skin(s.choice("skin.kind")))) f.remedies.push_back({{"frame.stud", "2x4"}});
+        f.remedies.push_back({{"skin.kind", "grooved-3/8"}}), f.remedies.push_back({{"skin.kind", "battens"}});
     }
     /// Studs and trimmers under the rafters: what the roof brings against what the most slender of them carries.
     void studs() {

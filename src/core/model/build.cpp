@@ -159,6 +159,7 @@ Part* Builder::add(std::string id, std::string_view role, std::string assembly, 
                            wideAxis,
                            std::move(solids),
                            {},
+                           {},
                            0,
                            0,
                            {},
@@ -282,11 +283,12 @@ Model finish(Builder& b) {
     auto& m = b.model;
     m.ground = groundOf(b.s);
     for (auto& p : m.parts) {
-        for (auto& solid : p.solids)
-            for (auto& v : solid.vertices) {
-                v = turned(v, b.shell, b.wide, b.deep, false);
-                v = {rounded(v.x), rounded(v.y), rounded(v.z)};
-            }
+        for (auto* solids : {&p.solids, &p.blank})
+            for (auto& solid : *solids)
+                for (auto& v : solid.vertices) {
+                    v = turned(v, b.shell, b.wide, b.deep, false);
+                    v = {rounded(v.x), rounded(v.y), rounded(v.z)};
+                }
         p.along = turned(p.along, b.shell, 0, 0, true), p.wide = turned(p.wide, b.shell, 0, 0, true);
         if (p.solids.size() > 1)
             markInner(p);
@@ -387,6 +389,7 @@ Model buildModel(Settled& settled) {
     partitionCovers(b);
     wallLining(b);
     insulation(b);
+    letInBraces(b);
     leaves(b);
     nests(b);
     roosts(b);

@@ -171,6 +171,7 @@ void skin(Builder&);
 void partitionCovers(Builder&);
 void wallLining(Builder&);
 void insulation(Builder&);
+void letInBraces(Builder&);
 void leaves(Builder&);
 void nests(Builder&);
 void roosts(Builder&);

@@ -20,7 +20,7 @@ bool stood(Settled& s, const Part& p) {
         case System::ground: return allStands(s, "existing.base");
         case System::floor: return kept("existing.floor", p.role != "deck");
         // Blocks and braces that new siding or mesh wants were not in the old frame.
-        case System::walls: return kept(wallSlot(p.side), !within(p.role, {"nailer", "brace"}));
+        case System::walls: return kept(wallSlot(p.side), !within(p.role, {"nailer", "brace", "let-in-brace"}));
         case System::skin: return allStands(s, wallSlot(p.side));
         case System::roof:
             return !within(p.role, {"gutter", "downspout", "barrel", "stand-block"}) && kept("existing.roof", !coversRoof(p.role));

@@ -28,6 +28,7 @@ struct Part {
     std::string stock;                   ///< profile: "2x4", "2x4pt", "grooved-5/8", "metal", "hardware-cloth-1/2"
     Vec3 along{1, 0, 0}, wide{0, 1, 0};  ///< unit axes: of the length (or the grain), of the width
     std::vector<Solid> solids;
+    std::vector<Solid> blank{};                   ///< as it is sawn, before what is marked in place is cut into it; empty: as its solids
     std::vector<std::vector<std::size_t>> inner;  ///< by solid: faces shared whole with the part's next piece
     double lapMm = 0;                             ///< across, under or over its neighbour: not in the solid, added in the lists
     double endLapMm = 0;                          ///< along, under the next strip's end: not in the solid either

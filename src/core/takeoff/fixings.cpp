@@ -34,6 +34,8 @@ struct Schedule {
 };
 // First match wins; a role may be a list parted by blanks.
 constexpr Schedule kSchedule[] = {
+    {"let-in-brace", "stud king trimmer cripple nailer bottom-plate top-plate wall-post wall-rail", "nail-8d", 2, 0, "letin", kR602},
+    {"let-in-brace", "*", "", 0, 0, "none", kPractice},
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
     {"shelf", "shelf-ledger", "screw-2", 0, 12, "shelf", kPractice},

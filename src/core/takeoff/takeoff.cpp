@@ -176,9 +176,9 @@ std::optional<std::pair<double, double>> slantAlong(const Part& p, Vec3 along, V
 }  // namespace
 
 bool measuredFirst(std::string_view role) {
-    static constexpr std::string_view kRoles[] = {"leaf-stile", "leaf-rail",  "leaf",         "stop",   "batten",
-                                                  "track",      "casing",     "corner-board", "purlin", "gate-stile",
-                                                  "gate-rail",  "gate-brace", "gate-cross",   "fascia", "pop-leaf"};
+    static constexpr std::string_view kRoles[] = {"leaf-stile", "leaf-rail",    "leaf",     "stop",        "batten",    "track",
+                                                  "casing",     "corner-board", "purlin",   "gate-stile",  "gate-rail", "gate-brace",
+                                                  "gate-cross", "fascia",       "pop-leaf", "let-in-brace"};
     return std::ranges::find(kRoles, role) != std::end(kRoles);
 }
 
@@ -189,8 +189,12 @@ Takeoff takeOff(const Model& model, Settled& settled) {
     std::vector<std::vector<Vec3>> shapes;  // of the first part of each piece
     std::map<std::tuple<std::string, std::int64_t, System, std::string>, std::vector<std::size_t>> near;
     for (std::size_t i = 0; i < model.parts.size(); ++i) {
-        const auto& p = model.parts[i];
-        if (p.form == Form::block || p.form == Form::shingle || p.existing) continue;
+        const auto& whole = model.parts[i];
+        if (whole.form == Form::block || whole.form == Form::shingle || whole.existing) continue;
+        // What is marked in place is cut when it is there; until then like is like.
+        std::optional<Part> sawn;
+        if (!whole.blank.empty()) sawn = whole, sawn->solids = whole.blank, sawn->inner.assign(whole.blank.size(), {});
+        const auto& p = sawn ? *sawn : whole;
         auto shape = ownShape(p);
         const auto length = onGrid(p.extent(p.along) + p.endLapMm, units), width = onGrid(p.extent(p.wide) + p.lapMm, units);
         const auto* size = p.form == Form::lumber ? profile(p.stock) : nullptr;
