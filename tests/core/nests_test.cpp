@@ -93,6 +93,53 @@ TEST(Slants, OfSheetsStandInTheList) {
     EXPECT_GE(panels, 2);
 }
 
+TEST(NestsFlush, ReachThroughTheWallAndAreShut) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             {{"nests.wall", "left"},
+              {"runs.1.side", "right"},
+              {"doors.1.wall", "front"},
+              {"skin.kind", "shiplap"},
+              {"skin.lining", "ply-1/2"}},
+             {{"skin.kind", "board_batten"}, {"roof.form", "gable"}, {"frame.timber", "metric"}},
+             {{"frame.walls", "posts"}, {"skin.kind", "metal"}, {"flock.count", "8"}},
+             {{"foundation.kind", "curb"}, {"flock.size", "heavy"}, {"flock.count", "8"}},
+             {{"form.kind", "elevated"}, {"flock.count", "5"}, {"flock.size", "bantam"}, {"frame.stud", "2x2"}},
+             {{"skin.kind", "shingles"}, {"skin.insulation", "foam-1-1/2"}, {"skin.lining", "ply-1/2"}, {"flock.count", "10"}},
+         }) {
+        auto changes = more;
+        changes.push_back({"nests.kind", "flush"});
+        SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
+        const auto d = designWith(changes);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        EXPECT_EQ(needed(*a, "chain-foot", "eggdoor"), 3);
+        EXPECT_EQ(std::ranges::count(a->model->openings, std::string{"nest"}, &OpeningSpec::kind), 1);
+        EXPECT_TRUE(std::ranges::none_of(a->model->openings, [](const OpeningSpec& o) { return o.kind == "nest_inside"; }));
+        // From the lip behind the front to the one before the birds it is as deep as a nest is wide.
+        const auto* floor = a->model->find("nests/floor");
+        ASSERT_NE(floor, nullptr);
+        EXPECT_NEAR(floor->extent(floor->wide) - inMm(timberOf(*a->settled).one), inMm(nestClear(*a->settled)), 0.01);
+        // The front laps what it closes by an inch on three sides.
+        const auto& hole = *std::ranges::find(a->model->openings, std::string{"nest"}, &OpeningSpec::kind);
+        const auto front = a->model->find("nests/front")->box().size();
+        EXPECT_NEAR(std::max(front.x, front.y), inMm(hole.width) + 2 * 25.4, 0.01);
+        EXPECT_NEAR(front.z, inMm(hole.height) + 25.4, 0.01);
+    }
+}
+
+TEST(NestsFlush, TakeLessOfTheCoopThanThoseThatStandInside) {
+    const auto reach = [](const char* kind) {
+        Settled s{designWith({{"nests.kind", kind}, {"nests.clear", "12in"}})};
+        return inInches(nestReach(s));
+    };
+    // By the wall of 3 1/2 in and the back of 15/32, less the lip of 3/4.
+    EXPECT_NEAR(reach("inside") - reach("flush"), 3.5 + 15.0 / 32 - 0.75, 1e-6);
+    // They are not hung over a run, nor under the roosts.
+    EXPECT_FALSE(Design{}.with({{"nests.kind", "flush"}, {"nests.wall", "back"}, {"roost.wall", "back"}}));
+    EXPECT_FALSE(Design{}.with({{"nests.kind", "flush"}, {"nests.wall", "right"}, {"runs.1.side", "right"}}));
+}
+
 TEST(NestsFront, DropsToAShelfOnChainsAndIsShutBehind) {
     for (const auto& more : std::vector<std::vector<Change>>{{},
                                                              {{"nests.wall", "back"}, {"skin.kind", "shiplap"}},

@@ -457,6 +457,8 @@ TEST(OnceFound, StaysMended) {
           {"runs.1", ""}}},
         {"a lookout of a steep roof in the upper corner board",
          {{"form.kind", "elevated"}, {"flock.size", "bantam"}, {"roof.cover", "roll_roofing"}, {"roof.pitch", "42.95deg"}}},
+        {"a brace let in that no board is long enough for",
+         {{"skin.kind", "board_batten"}, {"stock.longest", "8ft"}, {"coop.low_wall", "7'"}, {"windows.1", ""}, {"windows.2", ""}}},
         {"legs of shallow nests beside a wide curb",
          {{"foundation.kind", "blockwork"}, {"frame.timber", "metric"}, {"nests.kind", "inside"}, {"nests.clear", "9in"}}},
         {"a gate's stud below the top of the next post's block, on a slope",

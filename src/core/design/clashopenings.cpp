@@ -31,7 +31,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                                                 : std::nullopt};
         }
         // A header reaches over both trimmers in one piece, a beam from post to post.
-        if (const auto most = widestFramed(s); o.width > most && !(o.row == "nests" && nestsInside(s)))
+        if (const auto most = widestFramed(s); o.width > most && !(o.row == "nests" && !nestsThrough(s)))
             return Clash{"opening.stock",
                          sizeKey(o),
                          "stock.longest",
@@ -48,10 +48,10 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
             return Clash{"open.opening", o.row + ".wall", open, {keyRef(o.row + ".wall"), Ref{"side." + o.wall}}, Change{open, "no"}};
         // The box that hangs outside and its lid lie on siding.
         if (const auto lower = lowerSiding(s), most = o.sill + o.height + inches(4);
-            o.row == "nests" && !nestsInside(s) && openWall(s, o.wall) && lower > Length{} && most > lower)
+            o.row == "nests" && nestsThrough(s) && openWall(s, o.wall) && lower > Length{} && most > lower)
             return Clash{"open.nests", "nests.wall", "skin.lower", {lower, most}, Change{"nests.kind", "inside"}};
         for (const auto& [bar, clear] : barredByRidge(shell, o.wall, o.width))
-            if (o.at > bar && o.at < clear && !(o.row == "nests" && nestsInside(s))) {
+            if (o.at > bar && o.at < clear && !(o.row == "nests" && !nestsThrough(s))) {
                 const auto to = o.at - bar < clear - o.at ? bar : clear;
                 return Clash{"opening.ridge",
                              o.row + ".at",
@@ -67,7 +67,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          {keyRef(heightKey(o)), o.sill + o.height, head},
                          o.sill + inches(3) < head && o.row != "nests" ? std::optional{Change{o.row + ".height", written(head - o.sill, s)}}
                                                                        : std::nullopt};
-        if (const auto most = shell.widestHeader(o.wall); o.width > most && !(o.row == "nests" && nestsInside(s))) {
+        if (const auto most = shell.widestHeader(o.wall); o.width > most && !(o.row == "nests" && !nestsThrough(s))) {
             if (shell.posted)
                 return Clash{"post.header",
                              sizeKey(o),
@@ -164,15 +164,16 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
 }
 
 std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
-    if (const auto row = openingWidth(s, "nests"); !nestsInside(s) && row > kWidestNestRow)
+    if (const auto row = openingWidth(s, "nests"); nestsThrough(s) && row > kWidestNestRow)
         return Clash{"nests.sheet", "nests.count", "nests.clear", {row, kWidestNestRow}};
     const auto wall = s.choice("roost.wall");
     const auto across = birdsAcross(s, wall);
     const auto n = s.count("roost.count");
     const auto zone = roostZone(s);
     // Outside an eave's wall the nests' lid stays under tails and fascia.
-    if (const auto& side = s.choice("nests.wall"); shell.eaveSide(side) && !nestsInside(s)) {
-        const auto top = s.length("nests.height") + s.length("nests.clear") + inches(4.5), edge = roofEdge(shell, side) - shell.floorTop;
+    if (const auto& side = s.choice("nests.wall"); shell.eaveSide(side) && nestsThrough(s)) {
+        const auto top = s.length("nests.height") + s.length("nests.clear") + inches(nestsFlush(s) ? 1.5 : 4.5),
+                   edge = roofEdge(shell, side) - shell.floorTop;
         if (const auto most = s.length("nests.height") - (top - edge); top > edge)
             return Clash{"nests.eave",
                          "nests.height",

@@ -127,7 +127,7 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
                 return Clash{"run.twice", r + ".side", other.key + ".side", {Ref{"side." + run.side}}};
         if (const auto open = "skin.open_" + run.side; openWall(s, run.side))
             return Clash{"open.run", open, r + ".side", {Ref{"side." + run.side}}, Change{open, "no"}};
-        if (!nestsInside(s) && s.choice("nests.wall") == run.side)
+        if (nestsThrough(s) && s.choice("nests.wall") == run.side)
             return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
         if (auto c = run.shared ? sharedRunClash(s, shell, run) : ownRunClash(s, shell, run)) return c;
         // Outwards the side's posts stand nearest to each other beside the coop.

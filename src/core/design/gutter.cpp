@@ -27,7 +27,7 @@ bool barrelFree(Ask& ask, std::string_view side, std::string_view end) {
             if (ask.choice(slotKey(list, row, "wall")) == side && meets(at - inches(4), at + width + inches(4))) return false;
         }
     const auto nests = ask.length("nests.at");
-    if (!nestsInside(ask) && ask.choice("nests.wall") == side && meets(nests - inches(2), nests + openingWidth(ask, "nests") + inches(2)))
+    if (nestsThrough(ask) && ask.choice("nests.wall") == side && meets(nests - inches(2), nests + openingWidth(ask, "nests") + inches(2)))
         return false;
     for (const auto& run : runPlaces(ask)) {
         // Beside the wall a gate in its side swings outwards.

@@ -62,7 +62,7 @@ void addInside(std::vector<Param>& p) {
     p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
         return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)), 1, 10);
     }));
-    p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets"}, word("outside"), false));
+    p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush"}, word("outside"), false));
     p.push_back(onlyWhen(choice("nests.door", inside, {"lid", "front"}, word("lid"), false), [](Ask& a) { return !nestsInside(a); }));
     p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), nestClear(a));
@@ -70,6 +70,7 @@ void addInside(std::vector<Param>& p) {
         // Not under the roosts.
         std::vector<std::string_view> order{"left", "right", "front", "back"};
         std::erase(order, a.choice("roost.wall"));
+        if (nestsFlush(a)) order = sidesButRuns(a, order);
         return sideWithRoom(a, "nests", wanted, order);
     }));
     p.push_back(onlyWhen(
@@ -79,7 +80,7 @@ void addInside(std::vector<Param>& p) {
         const auto clear = nestClear(a);
         // One that hangs outside is as long as a sheet.
         auto room = widestGap(a, a.choice("nests.wall"), "nests") - kNestBoard;
-        if (!nestsInside(a))
+        if (nestsThrough(a))
             room = std::min({room, kWidestNestRow - kNestBoard, widestFramed(a) - kNestBoard,
                              shellOf(a).widestHeader(a.choice("nests.wall")) - kNestBoard});
         const auto fit = room / (clear + kNestBoard);

@@ -57,11 +57,18 @@ Length widestFramed(Ask& ask) {
 Length besidePost(Ask& ask) { return timberOf(ask).size("1x3").wide; }
 Length cornerClear(Ask& ask) { return timberOf(ask).size("2x4").wide + timberOf(ask).two + besideOpening(ask) + inches(0.5); }
 
-bool nestsInside(Ask& ask) { return ask.choice("nests.kind") == "inside" || ask.choice("nests.kind") == "buckets"; }
+bool nestsFlush(Ask& ask) { return ask.choice("nests.kind") == "flush"; }
+bool nestsInside(Ask& ask) { return ask.choice("nests.kind") == "inside" || ask.choice("nests.kind") == "buckets" || nestsFlush(ask); }
+bool nestsThrough(Ask& ask) { return nestsFlush(ask) || !nestsInside(ask); }
+bool nestsDrop(Ask& ask) { return nestsFlush(ask) || ask.choice("nests.door") == "front"; }
 bool nestsRoll(Ask& ask) { return ask.choice("nests.kind") == "rollaway"; }
 Length nestClear(Ask& ask) { return ask.choice("nests.kind") == "buckets" ? kBucketWide : ask.length("nests.clear"); }
 Length nestDeep(Ask& ask) { return ask.choice("nests.kind") == "buckets" ? kBucketDeep : ask.length("nests.clear"); }
-Length nestReach(Ask& ask) { return kNestBoard + nestDeep(ask) + inches(6.5); }
+Length nestReach(Ask& ask) {
+    // A lip and the wall are in the depth of those that reach through it.
+    const auto behind = nestsFlush(ask) ? timberOf(ask).one - wallDeep(ask) : kNestBoard;
+    return std::max(behind + nestDeep(ask), kNestBoard * 2) + inches(6.5);
+}
 
 const WindowUnit* windowUnit(Ask& ask, const std::string& window) {
     return ask.choice(window + ".kind") == "bought" ? &*std::ranges::find(kWindowUnits, ask.choice(window + ".unit"), &WindowUnit::name)
@@ -88,7 +95,7 @@ std::optional<bool> slidesRight(Ask& ask, const std::string& pop) {
             if (key.starts_with("vents") &&
                 highestHead(shell, wall, ask.length(key + ".at"), ask.length(key + ".width")) - ask.length(key + ".height") >= head)
                 continue;
-            if (key == "nests" && !nestsInside(ask) && ask.length("nests.height") >= head) continue;
+            if (key == "nests" && nestsThrough(ask) && ask.length("nests.height") >= head) continue;
             if (key == "nests" && !nestsInside(ask) && ask.length("nests.height") + nestClear(ask) <= foot) continue;
             const auto u = ask.length(key + ".at"), w = openingWidth(ask, key);
             const auto more = key.starts_with("pops") && slidesAside(ask, key) ? slideWants(w) : Length{};

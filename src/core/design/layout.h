@@ -33,6 +33,11 @@ inline constexpr Length kNestBoard = inches(0.46875);
 constexpr Length nestRowWidth(std::int64_t count, Length clear) { return clear * count + kNestBoard * (count + 1); }
 /// Nests that stand inside, on legs of their own, instead of hanging outside their wall.
 bool nestsInside(Ask& ask);
+/// Those of them that reach through their wall to a front on the siding, and all that open it.
+bool nestsFlush(Ask& ask);
+bool nestsThrough(Ask& ask);
+/// Their front is hung at its foot and drops to a shelf.
+bool nestsDrop(Ask& ask);
 /// A row outside whose floor slopes, so that eggs roll into a tray beyond a curtain.
 bool nestsRoll(Ask& ask);
 /// Clear width and height of a nest, and its depth; a 5 gallon bucket on its side is 12 in across and 14 1/2 in deep. Common practice.

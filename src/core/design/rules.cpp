@@ -22,10 +22,10 @@ std::string runOn(Ask& a, std::string_view side) {
         if (a.choice(slotKey("runs", row, "side")) == side) return "runs." + std::to_string(row);
     return {};
 }
-std::vector<std::string_view> sidesButRuns(Ask& a, std::initializer_list<std::string_view> order) {
+std::vector<std::string_view> sidesButRuns(Ask& a, const std::vector<std::string_view>& order) {
     std::vector<std::string_view> out;
     std::ranges::copy_if(order, std::back_inserter(out), [&](auto s) { return runOn(a, s).empty(); });
-    return out.empty() ? std::vector<std::string_view>(order) : out;
+    return out.empty() ? order : out;
 }
 
 std::vector<std::string_view> runsLast(Ask& a, std::vector<std::string_view> order) {

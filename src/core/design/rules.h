@@ -16,7 +16,7 @@ Length bounded(Length v, Length low, Length high);
 /// The run that stands against a side; empty without one.
 std::string runOn(Ask& a, std::string_view side);
 /// Those of the sides that no run stands against; all of them where none is left.
-std::vector<std::string_view> sidesButRuns(Ask& a, std::initializer_list<std::string_view> order);
+std::vector<std::string_view> sidesButRuns(Ask& a, const std::vector<std::string_view>& order);
 /// The same order with the runs' sides last: what opens there must clear their roofs.
 std::vector<std::string_view> runsLast(Ask& a, std::vector<std::string_view> order);
 /// What each run has to give the flock.

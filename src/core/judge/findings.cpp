@@ -151,12 +151,13 @@ struct Court {
         g.remedies.push_back({{"nests.at", ""}});
         g.remedies.push_back({{"nests.wall", ""}, {"nests.at", ""}});
         // Eggs are taken from outside: above this a child needs a step. Common practice.
-        if (nestsInside(s)) return nestsWay();
+        if (nestsInside(s)) nestsWay();
+        if (!nestsThrough(s)) return;
         const auto nest = s.length("nests.at");
         const auto before = outsideWall(s, s.choice("nests.wall"), nest, nest + openingWidth(s, "nests"), feet(2));
         auto& h = find("nests.outside", "others", inMm(shell.floorTop + s.length("nests.height")) - m.ground.lowest(before),
                        inMm(inches(48)), "mm", false, 0.02);
-        h.parts = idsWith("nests/lid");
+        h.parts = idsWith(nestsFlush(s) ? "nests/front" : "nests/lid");
         h.remedies.push_back({{"nests.height", ""}});
     }
     /// One steps through a partition's door onto free floor, not into the roosts.

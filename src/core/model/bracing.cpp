@@ -65,6 +65,7 @@ struct Bracer {
             const Band band{way, head, rise, wide / std::cos(lean * kPi / 180), top(head), (top(near) - top(head)) / kIn};
             const double nose = head + way * band.nose(), foot = head + way * band.foot();
             if (foot < w.from - kSameMm || foot > w.to + kSameMm || nose < w.from || nose > w.to) continue;
+            if (band.foot() * std::cos(lean * kPi / 180) + band.top0 * std::sin(lean * kPi / 180) > inMm(longestBoard(b.s)) - 1) continue;
             // On one slope alone.
             if (std::fabs(band.top(band.nose()) - top(nose)) > kSameMm) continue;
             if (std::ranges::none_of(barred, [&](const Bounds& o) { return band.crosses(o); }) && held(band)) return band;

@@ -118,7 +118,7 @@ Builder::Builder(Settled& settled)
             {p.key, "inner_door", at, at + inMm(s.length(p.key + ".door_width")), sill, sill + inMm(s.length(p.key + ".door_height"))});
         partitions.push_back(std::move(w));
     }
-    if (!nestsInside(s)) hole("nests", "nest", inMm(s.length("nests.height") - kNestBoard), inMm(s.length("nests.clear") + kNestBoard));
+    if (nestsThrough(s)) hole("nests", "nest", inMm(s.length("nests.height") - kNestBoard), inMm(s.length("nests.clear") + kNestBoard));
 }
 
 const WallFrame& Builder::wall(std::string_view side) const { return *std::ranges::find(walls, side, &WallFrame::side); }

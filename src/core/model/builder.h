@@ -174,6 +174,8 @@ void insulation(Builder&);
 void letInBraces(Builder&);
 void leaves(Builder&);
 void nests(Builder&);
+/// How far the top of nests that stand inside goes into the coop and down, mm.
+double nestSlope(const Builder&);
 void roosts(Builder&);
 void storeRooms(Builder&);
 void run(Builder&);

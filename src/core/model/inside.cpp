@@ -26,11 +26,13 @@ std::vector<Solid> bucket(const WallFrame& w, double u, double d0, double z1) {
 }
 
 /// A row on legs along a wall, birds' side: a back against the studs, a steep top that nobody roosts on, a lip, and a perch before it. In
-/// it boxes, or buckets between blocks that keep them from rolling.
+/// it boxes, or buckets between blocks that keep them from rolling. What reaches through the wall has its front on the siding, which laps
+/// it by an inch, and a lip behind that.
 void nestsWithin(Builder& b) {
     const auto& w = b.wall(b.s.choice("nests.wall"));
     const bool buckets = b.s.choice("nests.kind") == "buckets";
-    const double t = inMm(kNestBoard), clear = inMm(nestClear(b.s)), size = inMm(nestDeep(b.s)), u0 = inMm(b.s.length("nests.at"));
+    const bool flush = nestsFlush(b.s);
+    const double t = inMm(kNestBoard), clear = inMm(nestClear(b.s)), size = nestSlope(b), u0 = inMm(b.s.length("nests.at"));
     const auto n = b.s.count("nests.count");
     const double u1 = u0 + inMm(openingWidth(b.s, "nests")), z1 = inMm(b.s.length("nests.height")), z0 = z1 - t;
     const double back = b.wallDeep, d0 = back + t, d1 = d0 + size, low = z1 + clear, high = low + size;  // front and back of the slope
@@ -51,10 +53,21 @@ void nestsWithin(Builder& b) {
     const auto sheets = [&](const auto& piece) {
         for (std::size_t i = 1; i < parted.size(); ++i) piece(parted[i - 1], parted[i], parted.size() > 2 ? "/" + std::to_string(i) : "");
     };
+    const double face = -w.skin, outer = flush ? face : d0;
     sheets([&](double a, double e, const std::string& tag) {
-        put("back" + tag, "nest-back", Form::sheet, "ply-1/2", w.u, up, {w.box(a, e, back, d0, z0, high)});
-        put("floor" + tag, "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(a, e, d0, d1, z0, z1)});
+        put("back" + tag, "nest-back", Form::sheet, "ply-1/2", w.u, up, {w.box(a, e, back, d0, flush ? low : z0, high)});
+        put("floor" + tag, "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(a, e, outer, d1, z0, z1)});
     });
+    if (flush) {
+        put("front", "nest-door", Form::sheet, "ply-1/2", w.u, up, {w.box(u0 - kIn, u1 + kIn, face - t, face, z0, low + kIn)});
+        b.join("nests/front", "nests/floor", Joint::Kind::hinged, 0);
+        b.model.clear.push_back({"nests/swing", "nests", w.box(u0 - kIn, u1 + kIn, face - t - (low + kIn - z0), face - t, z0, low + kIn)});
+        for (std::int64_t k = 0; k < n; ++k) {
+            const double u = u0 + static_cast<double>(k) * (clear + t) + t;
+            put("lip/outer/" + std::to_string(k + 1), "nest-lip", Form::lumber, "1x4", w.u, up,
+                {w.box(u, u + clear, face, face + b.one, z1, z1 + b.wideOf("1x4"))});
+        }
+    }
     for (std::int64_t k = 0; k <= n; ++k) {
         const double u = u0 + static_cast<double>(k) * (clear + t);
         if (buckets && k < n)
@@ -71,7 +84,7 @@ void nestsWithin(Builder& b) {
         }
         const Vec3 outline[] = {w.at(u, d0, z1), w.at(u, d0, high), w.at(u, d1, low), w.at(u, d1, z1)};
         put("end/" + std::to_string(k + 1), k == 0 || k == n ? "nest-end" : "nest-partition", Form::sheet, "ply-1/2", w.inward, up,
-            {prism(outline, w.u * t)});
+            {flush ? w.box(u, u + t, face, d0, z1, low) : Solid{}, prism(outline, w.u * t)});
     }
     const Vec3 slope = unit(w.inward - up), normal = unit(w.inward + up);
     sheets([&](double a, double e, const std::string& tag) {
@@ -102,6 +115,7 @@ void nestsWithin(Builder& b) {
     inBoards(b.s, u0, u1, middlesOf(bearers, b.two), 1e9, [&](double a, double e, const std::string& tag) {
         put("perch" + tag, "nest-perch", Form::lumber, "2x2", w.u, w.inward, {w.box(a, e, out - b.two, out, z0, z0 + b.two)});
     });
+    if (flush) return;
     OpeningSpec o{"nests", "nest_inside", w.side, mm(u0), mm(u1 - u0), mm(z0), mm(high - z0), {}};
     const std::pair<double, double> corners[] = {{u0, z0}, {u1, z0}, {u1, high}, {u0, high}};
     for (std::size_t k = 0; k < 4; ++k) o.corners[k] = w.at(corners[k].first, d0, corners[k].second);
@@ -109,6 +123,13 @@ void nestsWithin(Builder& b) {
 }
 
 }  // namespace
+
+double nestSlope(const Builder& b) {
+    const double deep = inMm(nestDeep(b.s));
+    if (!nestsFlush(b.s)) return deep;
+    const auto& w = b.wall(b.s.choice("nests.wall"));
+    return std::max(deep + b.one - w.skin - b.wallDeep, inMm(kNestBoard) * 2) - inMm(kNestBoard);
+}
 
 void nests(Builder& b) {
     if (nestsInside(b.s)) return nestsWithin(b);
@@ -150,7 +171,7 @@ void nests(Builder& b) {
         put("curtain", "nest-curtain", Form::sheet, "ply-1/2", w.u, up,
             {w.box(hole.u0 + t, hole.u1 - t, curtain - t, curtain, z1 + t + inMm(kEggSlot),
                    low + (high - low) * (curtain - t - outer) / out)});
-    const bool drops = b.s.choice("nests.door") == "front";
+    const bool drops = nestsDrop(b.s);
     const double head = low - t * (high - low) / out;
     put("front", drops ? "nest-door" : "nest-front", Form::sheet, "ply-1/2", w.u, up,
         {w.box(hole.u0, hole.u1, outer - t, outer, z0, head)});

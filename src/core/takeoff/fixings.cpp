@@ -363,7 +363,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             add("cord-foot", std::ceil(feet - 1e-9) * ways, "cord"), add("pulley", 2 * ways, "cord"), add("cord-cleat", ways, "cord");
         }
         // What drops is held level by a chain at either end.
-        if (o.kind == "nest" && s.choice("nests.door") == "front") add("screw-hook", 4, "eggdoor"), add("chain-foot", 3, "eggdoor");
+        if (o.kind == "nest" && nestsDrop(s)) add("screw-hook", 4, "eggdoor"), add("chain-foot", 3, "eggdoor");
         if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
         if (o.kind == "gate") {
             const bool two = s.choice(o.id.substr(0, o.id.rfind('.')) + ".gate_leaf") == "double";
