@@ -118,6 +118,7 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"vents.2.wall", "right"}}},
     {"shutter.sheet", {{"coop.width", "12ft"}, {"windows.1.wall", "back"}, {"windows.1.kind", "shutter"}, {"windows.1.width", "5ft"}}},
     {"siding.eave", {{"form.kind", "elevated"}, {"flock.count", "5"}, {"roof.pitch", "10/12"}, {"frame.top_plates", "single"}}},
+    {"roost.trays", {{"form.kind", "elevated"}, {"flock.count", "6"}, {"roost.trays", "yes"}, {"roost.wall", "left"}}},
     {"roost.boards", {{"form.kind", "elevated"}, {"roost.boards", "yes"}, {"roost.height", "14in"}}},
     {"run.twice", {{"runs.1.side", "front"}, {"runs.2.side", "front"}}},
     {"run.gate", {{"runs.1.side", "front"}, {"runs.1.width", "16ft"}, {"runs.2.side", "right"}, {"runs.2.gate", "left"}}},

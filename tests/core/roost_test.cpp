@@ -94,6 +94,75 @@ TEST(DroppingsBoards, LieUnderEveryBarAndLiftOut) {
     EXPECT_TRUE(ofRole(modelOf(perches({})), "droppings-board").empty());
 }
 
+TEST(DroppingsTrays, AreDrawnOutThroughTheCleanOutBehindTheRoosts) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {{"form.kind", "elevated"}, {"flock.count", "6"}},
+             {{"form.kind", "elevated"},
+              {"flock.count", "8"},
+              {"doors.1.leaf", "double"},
+              {"doors.1.width", "5ft"},
+              {"frame.timber", "metric"}},
+             {{"form.kind", "elevated"}, {"flock.count", "6"}, {"roost.step", "6in"}, {"roost.count", "2"}},
+             {{"doors.2.kind", "clean_out"}, {"doors.2.wall", "back"}, {"coop.width", "12ft"}},
+             {{"doors.2.kind", "clean_out"},
+              {"doors.2.wall", "left"},
+              {"doors.2.width", "36in"},
+              {"roof.form", "gable"},
+              {"coop.depth", "8ft"},
+              {"runs.1.side", "right"},
+              {"foundation.kind", "slab"}},
+         }) {
+        auto changes = more;
+        changes.push_back({"roost.trays", "yes"});
+        SCOPED_TRACE(more.back().key + "=" + more.back().text);
+        const auto d = designWith(changes);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        const auto& m = *a->model;
+        const auto trays = ofRole(m, "tray-bottom");
+        ASSERT_FALSE(trays.empty());
+        EXPECT_EQ(needed(*a, "pull-handle", "trayhandle"), static_cast<double>(trays.size()));
+        const auto& wall = a->settled->choice("roost.wall");
+        const auto& door = *std::ranges::find_if(m.openings, [&](const OpeningSpec& o) { return o.kind == "clean_out" && o.side == wall; });
+        const bool alongX = wall == "front" || wall == "back";
+        double low = 1e9, high = -1e9;  // of the opening
+        for (const auto& c : door.corners) low = std::min(low, alongX ? c.x : c.y), high = std::max(high, alongX ? c.x : c.y);
+        for (const auto* tray : trays) {
+            const auto box = tray->box();
+            // It passes between the stops of the leaf, and slides over nothing but the floor.
+            EXPECT_GE((alongX ? box.low.x : box.low.y) - low, inMm(timberOf(*a->settled).one) + 3);
+            EXPECT_GE(high - (alongX ? box.high.x : box.high.y), inMm(timberOf(*a->settled).one) + 3);
+            for (const auto& j : m.joints)
+                if (m.parts[j.a].id == tray->id || m.parts[j.b].id == tray->id) {
+                    const auto& other = m.parts[j.a].id == tray->id ? m.parts[j.b] : m.parts[j.a];
+                    EXPECT_TRUE(other.role == "deck" || other.role == "slab" || other.role == "tray-rim") << other.id;
+                }
+            // From the wall to the front of the roosts' zone.
+            EXPECT_NEAR(tray->extent(tray->along), inMm(roostZone(*a->settled)), 0.01);
+        }
+    }
+}
+
+TEST(DroppingsTrays, ByHand) {
+    // The clean-out goes from 8 1/2 to 32 1/2 in, its stops take 3/4 of that on either side; an eighth is free beside the tray. The stands
+    // make way for it: one ends an eighth before 9 3/8 in, the other begins an eighth past 31 5/8.
+    const auto a = answerTo(designWith({{"form.kind", "elevated"},
+                                        {"flock.count", "4"},
+                                        {"coop.width", "4ft"},
+                                        {"coop.depth", "4ft"},
+                                        {"doors.1.width", "24in"},
+                                        {"doors.1.at", "8.5in"},
+                                        {"windows.1", ""},
+                                        {"windows.2", ""},
+                                        {"roost.trays", "yes"}}));
+    const auto trays = ofRole(*a->model, "tray-bottom");
+    ASSERT_EQ(trays.size(), 1u);
+    EXPECT_NEAR(trays[0]->extent(trays[0]->wide) / 25.4, 22.25, 1e-3);
+    EXPECT_EQ(ofRole(*a->model, "roost-rail").size(), 2u);
+    // The roosts' wall follows the clean-out; by hand elsewhere it is refused, with a way out.
+    EXPECT_EQ(a->settled->choice("roost.wall"), a->settled->choice("doors.1.wall"));
+}
+
 TEST(Roosts, ArePinnedAndTheirStandsScrewedShort) {
     // Three bars over four stands: a pin each. Braces and cleats lie flat on legs, 3 in of wood: 2 1/2 in screws don't come through.
     const auto a = answerTo(perches({{"roost.wall", "back"}, {"roost.step", "12in"}}));

@@ -18,7 +18,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 95> kIds{
+constexpr std::array<std::string_view, 96> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -32,7 +32,7 @@ constexpr std::array<std::string_view, 95> kIds{
     "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
     "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span",
     "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",   "ridge.near",
-    "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins"};
+    "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;

@@ -6,6 +6,7 @@
 #include "core/design/clashes.h"
 #include "core/design/ground.h"
 #include "core/design/partition.h"
+#include "core/design/roosts.h"
 #include "core/design/rules.h"
 #include "core/design/storeroom.h"
 
@@ -219,6 +220,15 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
                      "roost.height",
                      {under, inches(6)},
                      Change{"roost.height", written(kBoardBelowRoost + inches(8), s)}};
+    // Trays are drawn out behind the roosts, through a clean-out.
+    if (traysUnder(s) && trayPlaces(s).empty()) {
+        const auto out = cleanOut(s);
+        return Clash{"roost.trays",
+                     "roost.trays",
+                     out ? "roost.wall" : "form.kind",
+                     {Ref{"side." + wall}},
+                     out ? std::optional{Change{"roost.wall", s.choice(slotKey("doors", *out, "wall"))}} : std::nullopt};
+    }
     return std::nullopt;
 }
 

@@ -5,6 +5,7 @@
 #include "core/catalog/covers.h"
 #include "core/design/params.h"
 #include "core/design/partition.h"
+#include "core/design/roosts.h"
 #include "core/design/rules.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
@@ -22,6 +23,8 @@ void addInside(std::vector<Param>& p) {
     p.push_back(choice("roost.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto doors = a.rows("doors");
         if (doors.empty()) return std::string{"back"};
+        if (traysUnder(a))
+            if (const auto out = cleanOut(a)) return a.choice(slotKey("doors", *out, "wall"));
         // Along the back, out of the way of whoever comes in; across from a door that is in the back itself. Not in a room parted off.
         std::vector<std::string_view> order{"back", "front", "left", "right"};
         if (a.choice(slotKey("doors", doors.front(), "wall")) == "back") std::swap(order[0], order[1]);
@@ -47,6 +50,8 @@ void addInside(std::vector<Param>& p) {
     }));
     p.push_back(fixedLength("roost.step", inside, Length{}, inches(16), Length{}));
     p.push_back({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
+    p.push_back(onlyWhen({"roost.trays", inside, Type::flag, false, true, {}, always(false), false, {}},
+                         [](Ask& a) { return !a.flag("roost.boards") && !earthFloor(a); }));
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
     // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
     p.push_back({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});

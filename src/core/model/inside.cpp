@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/design/roosts.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -226,6 +227,23 @@ void droppingsBoards(Builder& b, const WallFrame& w, const std::vector<double>& 
 
 namespace {
 
+/// On the floor between the stands, behind a clean-out that they are drawn out through.
+void droppingsTrays(Builder& b, const WallFrame& w, double d1) {
+    const double t = inMm(thicknessOf("ply-1/2")), rim = b.wideOf("1x3"), d0 = b.wallDeep, one = b.one;
+    int n = 0;
+    for (const auto& [from, to] : trayPlaces(b.s)) {
+        const auto id = "roosts/tray/" + std::to_string(++n);
+        b.add(id, "tray-bottom", "roosts", System::inside, Form::sheet, "ply-1/2", w.inward, w.u, {w.box(from, to, d0, d1, 0, t)});
+        const auto side = [&](const char* name, Vec3 along, double u0, double u1, double a, double e) {
+            b.lumber(id + "/" + name, "tray-rim", "roosts", System::inside, "1x3", along, {0, 0, 1}, w.box(u0, u1, a, e, t, t + rim));
+        };
+        side("out", w.u, from, to, d0, d0 + one), side("in", w.u, from, to, d1 - one, d1);
+        side("left", w.inward, from, from + one, d0 + one, d1 - one), side("right", w.inward, to - one, to, d0 + one, d1 - one);
+        const double before = -w.skin - one - kIn / 16;
+        b.model.clear.push_back({id + "/trays", "roosts", w.box(from, to, before - (d1 - d0), before, 0, t + rim)});
+    }
+}
+
 /// Sheet that is wiped on the studs behind the roosts, from below the bars to above the birds' backs: up to what opens above them, and
 /// beside what opens behind. Joints over studs.
 void splashPanels(Builder& b, const WallFrame& w, double low, double bars, double high) {
@@ -283,20 +301,16 @@ void roosts(Builder& b) {
     // The one nearest the wall is the first, and the highest where they step.
     const auto depth = [&](int k) { return inside + 12 * kIn + apart * k; };
     const auto height = [&](int k) { return h + step * (n - 1 - k); };
-    // Stands near both ends, at them where boards lie between, and at most 4 ft apart.
-    const double first = u0 + (boards ? 0 : 4 * kIn), last = u1 - b.two - (boards ? 0 : 4 * kIn);
-    const int bays = std::max(1, static_cast<int>(std::ceil((last - first) / (48 * kIn) - 1e-9)));
+    const auto stands = roostStands(b.s);
     std::vector<double> over;
-    for (int i = 0; i <= bays; ++i) over.push_back(first + (last - first) * i / bays + b.two / 2);
+    for (const double u : stands) over.push_back(u + b.two / 2);
     for (int k = 0; k < n; ++k)
         inBoards(b.s, u0, u1, over, staggered(static_cast<std::size_t>(k)), [&](double a, double e, const std::string& tag) {
             put("bar/" + std::to_string(k + 1) + tag, "roost", stock, w.u, w.inward,
                 w.box(a, e, depth(k) - bar / 2, depth(k) + bar / 2, height(k) - b.two, height(k)));
         });
-    std::vector<double> stands;
-    for (int i = 0; i <= bays; ++i) {
-        const double u = first + (last - first) * i / bays;
-        stands.push_back(u);
+    for (std::size_t i = 0; i < stands.size(); ++i) {
+        const double u = stands[i];
         const auto at = "stand/" + std::to_string(i + 1);
         const auto leg = [&](const std::string& which, double beside, double top) {
             const double d = foot < 0 ? std::max(beside, inMm(curbWide(b.s)) + kIn / 4) : beside;
@@ -309,12 +323,13 @@ void roosts(Builder& b) {
         } else {
             // A leg under each bar; a brace beside them, inwards from either end, holds them together.
             for (int k = 0; k < n; ++k) leg(std::to_string(k + 1), depth(k) - deep / 2, height(k) - b.two);
-            const double beside = i == bays ? u - b.two : u + b.two;
+            const double beside = i + 1 == stands.size() ? u - b.two : u + b.two;
             put(at + "/brace", "roost-brace", "2x4", w.inward, up, w.box(beside, beside + b.two, d0, d1, h - b.two - deep, h - b.two));
         }
     }
     if (b.s.flag("roost.lined")) splashPanels(b, w, h - 6 * kIn, height(0), height(0) + 18 * kIn);
     if (boards) droppingsBoards(b, w, stands, d0, d1, h - inMm(kBoardBelowRoost));
+    if (traysUnder(b.s)) droppingsTrays(b, w, d1);
     // The drop zone: nobody feeds, nests or walks here.
     b.model.clear.push_back({"roosts/zone", "roosts", w.box(u0, u1, inside + 2 * b.one + kIn / 2, d1, h, height(0) + 12 * kIn)});
 }

@@ -141,6 +141,9 @@ constexpr Schedule kSchedule[] = {
     {"nest-leg", "nest-bearer", "angle-bracket", 1, 0, "bracket", kPractice},
     {"nest-perch", "nest-bearer", "screw-2-1/2", 1, 0, "stand", kPractice},
     {"nest-leg", "*", "", 0, 0, "none", kPractice},
+    {"tray-bottom", "tray-rim", "screw-1-1/4", 0, 8, "tray", kPractice},
+    {"tray-rim", "tray-rim", "screw-2", 2, 0, "traycorner", kPractice},
+    {"tray-bottom tray-rim", "*", "", 0, 0, "none", kPractice},  // drawn out
     {"droppings-board", "droppings-lip", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
     {"roost-leg", "deck", "angle-bracket", 1, 0, "bracket", kPractice},
@@ -329,6 +332,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             const double n = std::ceil(p.extent(p.along) / 609.6 - 1e-9) + 1;
             add("angle-bracket", n, "shelf"), add("screw-1-1/4", 2 * n, "shelf"), add("screw-5/8", 2 * n, "shelf");
         }
+    add("pull-handle", roles["tray-bottom"], "trayhandle");
     add("feed-bin", roles["feed-bin"], "startup");
     // Bolted to its concrete, nailed to the post.
     if (const double n = roles["post-base"]; n > 0)

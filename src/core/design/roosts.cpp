@@ -1,0 +1,77 @@
+#include "core/design/roosts.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/base/tolerance.h"
+#include "core/design/layout.h"
+#include "core/design/partition.h"
+#include "core/design/shell.h"
+#include "core/design/timber.h"
+
+namespace oiko {
+
+std::optional<int> cleanOut(Ask& ask) {
+    for (const int row : ask.rows("doors"))
+        if (ask.choice(slotKey("doors", row, "kind")) == "clean_out") return row;
+    return std::nullopt;
+}
+
+bool traysUnder(Ask& ask) { return ask.flag("roost.trays") && !ask.flag("roost.boards") && !earthFloor(ask); }
+
+namespace {
+
+/// What a clean-out in the roosts' wall lets through between its leaf's stops, from and to, and what is left free beside a tray.
+constexpr double kSlack = inMm(inches(0.125));
+std::vector<std::pair<double, double>> waysOut(Ask& ask) {
+    const double beside = inMm(timberOf(ask).one) + kSlack;
+    std::vector<std::pair<double, double>> out;
+    for (const int row : ask.rows("doors"))
+        if (ask.choice(slotKey("doors", row, "kind")) == "clean_out" &&
+            ask.choice(slotKey("doors", row, "wall")) == ask.choice("roost.wall")) {
+            const double at = inMm(ask.length(slotKey("doors", row, "at")));
+            out.emplace_back(at + beside, at + inMm(ask.length(slotKey("doors", row, "width"))) - beside);
+        }
+    std::ranges::sort(out);
+    return out;
+}
+/// What a stand's brace takes beside it, inwards from either end of the bars, where they step.
+double braceBeside(Ask& ask) { return ask.length("roost.step") > Length{} ? inMm(timberOf(ask).two) : 0; }
+
+}  // namespace
+
+std::vector<double> roostStands(Ask& ask) {
+    const auto [from, to] = birdsAlong(ask, ask.choice("roost.wall"));
+    const double two = inMm(timberOf(ask).two), in = ask.flag("roost.boards") ? 0 : inMm(inches(4)), u0 = inMm(from + roostClear(ask)),
+                 u1 = inMm(to - roostClear(ask)) - two, brace = braceBeside(ask), apart = inMm(inches(48));
+    std::vector<double> fixed;
+    // Beside what lets trays through, where the bars reach so far.
+    if (traysUnder(ask))
+        for (const auto& [a, e] : waysOut(ask))
+            fixed.push_back(std::clamp(a - kSlack - two - brace, u0, u1)), fixed.push_back(std::clamp(e + kSlack + brace, u0, u1));
+    if (fixed.empty() || fixed.front() > u0 + apart / 3) fixed.insert(fixed.begin(), u0 + in);
+    if (fixed.size() == 1 || fixed.back() < u1 - apart / 3) fixed.push_back(u1 - in);
+    std::vector<double> out{fixed.front()};
+    for (std::size_t i = 1; i < fixed.size(); ++i) {
+        const double bay = fixed[i] - fixed[i - 1];
+        if (bay < 2 * two) continue;  // of two doors beside each other
+        const int bays = std::max(1, static_cast<int>(std::ceil(bay / apart - 1e-9)));
+        for (int k = 1; k <= bays; ++k) out.push_back(fixed[i - 1] + bay * k / bays);
+    }
+    return out;
+}
+
+std::vector<std::pair<double, double>> trayPlaces(Ask& ask) {
+    const auto stands = roostStands(ask);
+    const double two = inMm(timberOf(ask).two), brace = braceBeside(ask);
+    std::vector<std::pair<double, double>> out;
+    for (const auto& [a, e] : waysOut(ask))
+        for (std::size_t i = 1; i < stands.size(); ++i) {
+            const double from = std::max(a, stands[i - 1] + two + brace + kSlack),
+                         to = std::min(e, stands[i] - (i + 1 == stands.size() ? brace : 0) - kSlack);
+            if (to - from >= inMm(inches(10)) - kSameMm) out.emplace_back(from, to);
+        }
+    return out;
+}
+
+}  // namespace oiko
