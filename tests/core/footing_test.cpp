@@ -158,6 +158,11 @@ TEST(FloorCover, IsCountedByTheRoomThatItCovers) {
     EXPECT_EQ(bought({{"floor.cover", "vinyl"}}, "vinyl-foot"), std::ceil(2 * b));
     EXPECT_NEAR(bought({{"floor.cover", "paint"}}, "floor-paint-gallon"), 2 * a * b / 350, 1e-9);
     EXPECT_EQ(bought({}, "vinyl-foot"), 0);
+    // Felt 3 ft wide that laps 2 in: four strips of 8' 5", or three of 10' 5", which is less; two laps and all edges nailed every 6 in.
+    EXPECT_EQ(bought({{"floor.cover", "felt"}}, "floor-felt-foot"), std::ceil(3 * a));
+    EXPECT_GE(bought({{"floor.cover", "felt"}}, "nail-roofing"), std::ceil(2 * (2 * a + 2 * (a + b))));
+    // Whole tiles: ten by eight.
+    EXPECT_EQ(bought({{"floor.cover", "tile"}}, "floor-tile"), 80);
     // A room parted off is not the birds': one strip across the rest, 10 ft 5 less 3 ft of room, a cover of 1/16 and studs of 3 1/2 in.
     EXPECT_EQ(bought({{"floor.cover", "vinyl"}, {"partitions.1.wall", "left"}, {"partitions.1.room", "3'"}}, "vinyl-foot"),
               std::ceil(2 * (a - 3 - 3.5625 / 12)));

@@ -2,11 +2,13 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <set>
 
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
-#include "some.h"
+#include "core/judge/findings.h"
+#include "whole.h"
 
 namespace oiko {
 namespace {
@@ -92,6 +94,101 @@ TEST(DroppingsBoards, LieUnderEveryBarAndLiftOut) {
             }
         }
     EXPECT_TRUE(ofRole(modelOf(perches({})), "droppings-board").empty());
+}
+
+TEST(Roosts, RoundPolesLieOnAFlatAndAreBoughtAsSuch) {
+    for (const auto* timber : {"inch", "metric"})
+        for (const auto* step : {"0in", "8in"}) {
+            const auto d = perches({{"roost.stock", "round"}, {"frame.timber", timber}, {"roost.step", step}, {"roost.wall", "back"}});
+            expectWholeAndShut(d);
+            const auto a = answerTo(d);
+            const double thick = timber[0] == 'i' ? 50.8 : 50;
+            const auto bars = ofRole(*a->model, "roost");
+            ASSERT_FALSE(bars.empty());
+            for (const auto* bar : bars) {
+                EXPECT_EQ(bar->stock, timber[0] == 'i' ? "pole-2" : "pole-50");
+                EXPECT_NEAR(bar->box().size().z, thick, 0.01);
+                // Sixteen faces round a circle: a hundredth more than it has.
+                const double section = bar->volumeMm3() / bar->extent(bar->along), circle = kPi * thick * thick / 4;
+                EXPECT_NEAR(section / circle, 16 * std::tan(kPi / 16) / kPi, 1e-3);
+            }
+        }
+}
+
+TEST(Roosts, LiftOutOfTheirCupsAndAreNotNailed) {
+    for (const auto& more : std::vector<std::vector<Change>>{{{"roost.stock", "2x4"}},
+                                                             {{"roost.step", "8in"}, {"roost.wall", "back"}},
+                                                             {{"roost.stock", "round"}, {"roost.boards", "yes"}}}) {
+        auto changes = more;
+        changes.push_back({"roost.hold", "cups"});
+        const auto d = perches(changes);
+        SCOPED_TRACE(more[0].key);
+        EXPECT_EQ(unsound(modelOf(d)), "");
+        const auto a = answerTo(d);
+        EXPECT_EQ(needed(*a, "nail-16d", "pin"), 0);
+        const auto bars = ofRole(*a->model, "roost"), cups = ofRole(*a->model, "roost-cup");
+        std::set<std::string> stands;
+        for (const auto* cup : cups) stands.insert(cup->id.substr(0, cup->id.find("/cup")));
+        EXPECT_EQ(cups.size(), 2 * 3 * stands.size());
+        EXPECT_EQ(needed(*a, "screw-2", "cup"), 2 * static_cast<double>(cups.size()));
+        for (const auto* bar : bars) {
+            // Straight up nothing holds it; to either side a cup does within an eighth.
+            const auto meets = [&](Vec3 by) {
+                auto moved = bar->solids[0];
+                for (auto& v : moved.vertices) v = v + by;
+                return std::ranges::any_of(a->model->parts, [&](const Part& p) {
+                    return p.id != bar->id && std::ranges::any_of(p.solids, [&](const Solid& s) { return depthShared(moved, s) > 0.5; });
+                });
+            };
+            for (const double up : {10.0, 30.0, 60.0}) EXPECT_FALSE(meets({0, 0, up})) << bar->id;
+            const Vec3 across = cross(bar->along, {0, 0, 1});
+            EXPECT_TRUE(meets(across * 3.2));
+            EXPECT_TRUE(meets(across * -3.2));
+        }
+    }
+    // A flat 2x4 over a leg of its own width has no room for cups.
+    EXPECT_FALSE(perches({}).with({{"roost.step", "8in"}, {"roost.stock", "2x4"}, {"roost.hold", "cups"}}));
+}
+
+TEST(RoostLadder, LeansOnTheFloorAndIsHookedToTheLowestBar) {
+    for (const auto& more : std::vector<std::vector<Change>>{{},
+                                                             {{"roost.boards", "yes"}},
+                                                             {{"roost.step", "10in"}, {"roost.wall", "back"}},
+                                                             {{"foundation.kind", "curb"}, {"nests.kind", "inside"}}}) {
+        auto changes = more;
+        changes.push_back({"roost.ladder", "yes"});
+        const auto d = perches(changes);
+        SCOPED_TRACE(more.empty() ? "plain" : more[0].key);
+        EXPECT_EQ(unsound(modelOf(d)), "");
+        const auto a = answerTo(d);
+        const auto* ladder = a->model->find("roosts/ladder");
+        ASSERT_NE(ladder, nullptr);
+        EXPECT_NEAR(std::asin(std::fabs(ladder->along.z)) * 180 / kPi, 50, 1e-6);
+        const auto at = static_cast<std::size_t>(ladder - a->model->parts.data());
+        int stands = 0, hangs = 0;
+        for (const auto& j : a->model->joints) {
+            if (j.a != at && j.b != at) continue;
+            const auto& other = a->model->parts[j.a == at ? j.b : j.a];
+            stands += j.kind == Joint::Kind::bears && (other.role == "deck" || other.role == "fill");
+            hangs += j.kind == Joint::Kind::hangs && (other.role == "roost" || other.role == "droppings-lip");
+        }
+        EXPECT_EQ(hangs, 1);
+        EXPECT_TRUE(stands > 0 || ladder->box().low.z < 1) << "on the deck, or on the earth";
+        // Rungs at most 6 in apart, and the height counts as climbed.
+        const auto rungs = ofRole(*a->model, "rung");
+        EXPECT_GE(std::ranges::count_if(rungs, [](const Part* p) { return p->id.starts_with("roosts/"); }),
+                  std::floor(ladder->extent(ladder->along) / 25.4 / 6) - 1);
+        EXPECT_EQ(std::ranges::find(a->findings, "roost.jump", &Finding::id)->state, State::pass);
+    }
+    // Where it would stand in the nests there is none, and that is said.
+    const auto tight = answerTo(designWith({{"form.kind", "elevated"},
+                                            {"flock.count", "6"},
+                                            {"roost.ladder", "yes"},
+                                            {"roost.height", "30in"},
+                                            {"coop.depth", "4ft"},
+                                            {"roost.count", "2"}}));
+    EXPECT_EQ(tight->model->find("roosts/ladder"), nullptr);
+    EXPECT_EQ(std::ranges::find(tight->findings, "roost.ladder", &Finding::id)->state, State::fail);
 }
 
 TEST(DroppingsTrays, AreDrawnOutThroughTheCleanOutBehindTheRoosts) {

@@ -80,6 +80,8 @@ const std::vector<Belongs>& table() {
         {"roost.apart", inside, {"roost-rail", "roost-brace"}, ""},
         {"roost.step", inside, {"roost-leg"}, ""},
         {"roost.boards", inside, {"droppings-board", "droppings-lip", "cleat", "roost-rail", "roost-brace"}, ""},
+        {"roost.hold", inside, {"roost", "roost-cup"}, ""},
+        {"roost.ladder", inside, {"roost-ladder", "roost"}, ""},
         {"roost.trays", inside, {"tray-bottom", "tray-rim", "roost"}, ""},
         {"roost.lined", inside, {"splash-panel", "roost"}, ""},
         {"bath.place", inside, {"bath", "dust", "feeder", "drinker"}, ""},

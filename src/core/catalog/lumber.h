@@ -29,6 +29,7 @@ inline constexpr std::array kProfiles{
     Profile{"shiplap-1x8", inches(0.75), inches(7.25), kPs20Worked},
     Profile{"matched-1x6", inches(0.75), inches(5.375), kPs20Worked},
     Profile{"2x2", inches(1.5), inches(1.5), kPs20},
+    Profile{"pole-2", inches(2), inches(2), kPractice},  // round
     Profile{"2x3", inches(1.5), inches(2.5), kPs20},
     Profile{"2x4", inches(1.5), inches(3.5), kPs20},
     Profile{"2x6", inches(1.5), inches(5.5), kPs20},
@@ -45,6 +46,7 @@ inline constexpr std::array kProfiles{
     Profile{"rebated-22x175", mm(22), mm(175), kPractice},
     Profile{"matched-22x125", mm(22), mm(125), kPractice},
     Profile{"47x47", mm(47), mm(47), kPractice},
+    Profile{"pole-50", mm(50), mm(50), kPractice},
     Profile{"47x75", mm(47), mm(75), kEn1313},
     Profile{"47x100", mm(47), mm(100), kEn1313},
     Profile{"47x150", mm(47), mm(150), kEn1313},
@@ -73,7 +75,7 @@ struct Timber {
     struct Size {
         std::string_view asked, sold;
     };
-    std::array<Size, 16> sizes;
+    std::array<Size, 17> sizes;
     /// "47x100pt" for "2x4pt"; what is no lumber stays as it is.
     constexpr std::string_view plain(std::string_view asked) const {
         const auto at = std::ranges::find(sizes, asked, &Size::asked);
@@ -101,6 +103,7 @@ inline constexpr std::array kTimbers{
              {"shiplap-1x8", "shiplap-1x8"},
              {"matched-1x6", "matched-1x6"},
              {"2x2", "2x2"},
+             {"pole", "pole-2"},
              {"2x3", "2x3"},
              {"2x4", "2x4"},
              {"2x6", "2x6"},
@@ -121,6 +124,7 @@ inline constexpr std::array kTimbers{
              {"shiplap-1x8", "rebated-22x175"},
              {"matched-1x6", "matched-22x125"},
              {"2x2", "47x47"},
+             {"pole", "pole-50"},
              {"2x3", "47x75"},
              {"2x4", "47x100"},
              {"2x6", "47x150"},

@@ -173,8 +173,8 @@ void addForm(std::vector<Param>& p) {
                [](Ask& a) -> Value { return std::string{elevated(a) && a.choice("floor.spacing") == "16in" ? "ply-1/2" : "ply-3/4"}; }),
         onFrame));
     p.push_back(onlyWhen(choice("floor.insulation", frame, kFoams, word("none"), false), onFrame));
-    p.push_back(
-        onlyWhen(choice("floor.cover", frame, {"bare", "paint", "vinyl"}, word("bare"), false), [](Ask& a) { return !earthFloor(a); }));
+    p.push_back(onlyWhen(choice("floor.cover", frame, {"bare", "paint", "vinyl", "felt", "tile"}, word("bare"), false),
+                         [](Ask& a) { return !earthFloor(a); }));
     p.push_back(choice("roof.rafter", frame, {"2x4", "2x6", "2x8"}, [](Ask& a) -> Value { return rafterFor(a); }));
     p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(onlyWhen(choice("roof.deck", frame, {"ply-1/2", "osb-7/16", "ply-3/4"}, word("ply-1/2"), false),

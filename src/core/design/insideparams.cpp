@@ -34,7 +34,10 @@ void addInside(std::vector<Param>& p) {
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
         return std::string{order.front()};
     }));
-    p.push_back(choice("roost.stock", inside, {"2x2", "2x4"}, word("2x2"), false));
+    p.push_back(choice("roost.stock", inside, {"2x2", "2x4", "round"}, word("2x2"), false));
+    // A flat 2x4 is as wide as the leg under it: nothing stands beside it there.
+    p.push_back(onlyWhen(choice("roost.hold", inside, {"pinned", "cups"}, word("pinned"), false),
+                         [](Ask& a) { return a.choice("roost.stock") != "2x4" || a.length("roost.step") == Length{}; }));
     p.push_back(count("roost.count", inside, 1, 8, [](Ask& a) -> Value {
         const auto [from, to] = birdsAlong(a, a.choice("roost.wall"));
         const auto bar = to - from - roostClear(a) * 2;
@@ -54,6 +57,7 @@ void addInside(std::vector<Param>& p) {
                          [](Ask& a) { return !a.flag("roost.boards") && !earthFloor(a); }));
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
     // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
+    p.push_back({"roost.ladder", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(choice("bath.place", inside, {"none", "coop", "run"}, word("none"), false));
     p.push_back(choice("feed.place", inside, {"coop", "run"}, word("coop"), false));

@@ -110,10 +110,16 @@ struct Court {
         g.remedies.push_back({{"roost.height", ""}});
         // Within a curb they jump from the earth.
         const auto floor = earthFloor(s) ? shell.floorTop : Length{};
-        auto& h = find("roost.jump", "roost", inMm(s.length("roost.height") + floor), inMm(sizeClass(s.choice("flock.size")).roostHigh),
-                       "mm", false, 0.05);
+        const bool wanted = s.flag("roost.ladder"), ladder = m.find("roosts/ladder") != nullptr;
+        if (wanted) {
+            auto& up = find("roost.ladder", "roost", ladder ? 1 : 0, 1, "count", true, 0);
+            up.parts = idsWith("roosts/bar"), up.remedies.push_back({{"roost.ladder", "no"}});
+        }
+        auto& h = find("roost.jump", "roost", ladder ? 0 : inMm(s.length("roost.height") + floor),
+                       inMm(sizeClass(s.choice("flock.size")).roostHigh), "mm", false, 0.05);
         h.parts = idsWith("roosts/bar");
         h.remedies.push_back({{"roost.height", len(sizeClass(s.choice("flock.size")).roostHigh - floor)}});
+        if (!wanted) h.remedies.push_back({{"roost.ladder", "yes"}});
     }
     void nests() {
         const auto n = s.count("nests.count");

@@ -12,6 +12,7 @@
 #include "core/design/gutter.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
+#include "core/design/roosts.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
 #include "core/takeoff/takeoff.h"
@@ -46,8 +47,8 @@ constexpr Schedule kSchedule[] = {
      "downspout",
      "*", "", 0, 0, "none", kPractice},
     {"gate-cross", "gate-cross", "screw-1-1/4", 4, 0, "halflap", kPractice},
-    {"rung", "ramp pop-leaf", "screw-1-1/4", 3, 0, "rung", kPractice},
-    {"ramp pop-leaf rung", "*", "", 0, 0, "none", kPractice},
+    {"rung", "ramp pop-leaf roost-ladder", "screw-1-1/4", 3, 0, "rung", kPractice},
+    {"ramp pop-leaf rung roost-ladder", "*", "", 0, 0, "none", kPractice},
     {"mesh-batten", "run-mesh force-mesh", "screw-2", 0, 12, "edge", kPractice},
     {"mesh-batten", "*", "", 0, 0, "none", kPractice},
     {"gate-strip", "*", "", 0, 0, "none", kPractice},  // to the first leaf alone, below
@@ -136,6 +137,8 @@ constexpr Schedule kSchedule[] = {
     {"bucket-stop", "*", "", 0, 0, "none", kPractice},
     {"nest-floor nest-end nest-partition nest-slope nest-curtain nest-front nest-back nest-lip nest-top nest-roof", "*", "screw-1-1/4", 0,
      4, "nest", kPractice},
+    {"roost-cup", "roost-rail roost-leg", "screw-2", 2, 0, "cup", kPractice},
+    {"roost-cup", "*", "", 0, 0, "none", kPractice},
     {"roost", "roost-rail roost-leg", "nail-16d", 1, 0, "pin", kPractice},
     {"roost-brace cleat", "roost-leg", "screw-2-1/2", 2, 0, "stand", kPractice},
     {"nest-leg", "nest-bearer", "angle-bracket", 1, 0, "bracket", kPractice},
@@ -232,16 +235,31 @@ void wallShingles(Parts& parts, const Add& add) {
 }
 
 /// Of the birds' room, turned half a foot up its walls: two coats of paint at 350 sq ft a gallon; or sheet vinyl in strips of the roll's
-/// 6 ft, laid the way that takes less of it. Common practice.
+/// 6 ft, laid the way that takes less of it; or felt in strips of 3 ft that lap 2 in, nailed; or whole tiles of a foot, which are not
+/// turned up. Common practice.
 template <class Add>
 void floorCover(Settled& s, const Add& add) {
     if (!s.applies("floor.cover") || s.choice("floor.cover") == "bare") return;
     const double turned = 1;
     const double a = inFeet(birdsAcross(s, "left")) + turned, b = inFeet(birdsAcross(s, "front")) + turned, roll = 6;
-    if (s.choice("floor.cover") == "paint")
+    const auto& cover = s.choice("floor.cover");
+    const auto whole = [](double v) { return std::ceil(v - 1e-9); };
+    const auto strips = [&](double wide, double lap) {
+        return std::pair{whole((a - lap) / (wide - lap)), whole((b - lap) / (wide - lap))};
+    };
+    if (cover == "paint") {
         add("floor-paint-gallon", 2 * a * b / 350, "floorpaint");
-    else
-        add("vinyl-foot", std::ceil(std::min(std::ceil(a / roll - 1e-9) * b, std::ceil(b / roll - 1e-9) * a) - 1e-9), "vinyl");
+    } else if (cover == "vinyl") {
+        const auto [across, along] = strips(roll, 0);
+        add("vinyl-foot", whole(std::min(across * b, along * a)), "vinyl");
+    } else if (cover == "felt") {
+        const auto [across, along] = strips(3, 2.0 / 12);
+        add("floor-felt-foot", whole(std::min(across * b, along * a)), "floorfelt");
+        const double laps = across * b <= along * a ? (across - 1) * b : (along - 1) * a;
+        add("nail-roofing", whole(2 * (laps + 2 * (a + b))), "feltnails");
+    } else {
+        add("floor-tile", whole(a - turned) * whole(b - turned), "floortile");
+    }
 }
 
 }  // namespace
@@ -299,7 +317,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             if (a.form == Form::lumber && b.form == Form::lumber) add("screw-3", 2, "other");
             continue;
         }
-        if (row->item.empty()) continue;
+        if (row->item.empty() || (row->rule == "pin" && barsLift(s))) continue;
         // Under battens mesh is only tacked until they are on.
         if (row->rule == "mesh" && (battened.contains(j.a) || battened.contains(j.b))) {
             add("staple", std::max(2.0, std::ceil(j.patchMm2 / std::min({38.1, a.extent(a.wide), b.extent(b.wide)}) / 304.8)), "tack");
