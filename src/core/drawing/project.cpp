@@ -171,7 +171,9 @@ void project(Drawing& drawing, const Model& model, std::span<const std::size_t> 
         const auto& part = model.parts[s.part];
         const auto pen = s.cut ? Pen::cut : Pen::edge;
         const auto fill = s.cut && part.form != Form::mesh && !part.existing ? Fill::cutFace : fillOf(part);
-        if (part.solids.size() == 1) {
+        // The facets of what is round are no edges.
+        const bool round = part.stock.starts_with("pole") || part.stock == "bucket";
+        if (part.solids.size() == 1 && !round) {
             drawing.add({pen, fill, s.outline, true, part.id});
             continue;
         }
@@ -179,7 +181,8 @@ void project(Drawing& drawing, const Model& model, std::span<const std::size_t> 
         drawing.add({Pen::none, fill, s.outline, true, part.id});
         std::vector<std::pair<Vec2, Vec2>> others;
         for (const auto& o : seen)
-            if (&o != &s && o.part == s.part && dot(o.normal, s.normal) > 1 - 1e-6 && std::fabs(o.offset - s.offset) < kTouchMm)
+            if (&o != &s && o.part == s.part && dot(o.normal, s.normal) > (round ? 0.9 : 1 - 1e-6) &&
+                (round || std::fabs(o.offset - s.offset) < kTouchMm))
                 for (std::size_t k = 0; k < o.outline.size(); ++k) others.emplace_back(o.outline[k], o.outline[(k + 1) % o.outline.size()]);
         for (std::size_t k = 0; k < s.outline.size(); ++k)
             for (const auto& [a, b] : uncovered(s.outline[k], s.outline[(k + 1) % s.outline.size()], others))
