@@ -79,7 +79,11 @@ Design randomDesign(Dice& dice, Tally& tally) {
         ++tally.refusals, ++tally.refused[next.error().what.id];
         return false;
     };
-    if (dice.below(3) == 0) attempt({{"form.kind", "elevated"}});
+    if (dice.below(3) == 0 && attempt({{"form.kind", "elevated"}}) && dice.below(4) == 0 &&
+        attempt({{"floor.deck", "wire"}, {"floor.height", std::to_string(34 + dice.below(15)) + "in"}})) {
+        ++tally.choices["floor.deck=wire"];
+        if (dice.below(2) == 0 && attempt({{"floor.drop", "no"}})) ++tally.drawn["floor.drop"];
+    }
     if (dice.below(3) == 0 && attempt({{"frame.timber", "metric"}})) {
         const std::string grade = dice.below(2) == 0 ? "c16" : "c24";
         if (attempt({{"wood.grade", grade}})) ++tally.choices["wood.grade=" + grade];

@@ -14,11 +14,12 @@
 #include "core/design/partition.h"
 #include "core/design/rules.h"
 #include "core/design/shell.h"
+#include "core/design/wirefloor.h"
 
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 96> kIds{
+constexpr std::array<std::string_view, 100> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -32,7 +33,8 @@ constexpr std::array<std::string_view, 96> kIds{
     "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
     "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span",
     "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",   "ridge.near",
-    "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays"};
+    "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",     "wire.joists",
+    "wire.bath",      "wire.low"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -236,6 +238,27 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     return std::nullopt;
 }
 
+/// Nobody treads on mesh; it is tied down on joists near each other, and what is to be let down below it has room to hang.
+std::optional<Clash> wireClash(Settled& s) {
+    if (!s.applies("floor.deck") || s.choice("floor.deck") != "wire") return std::nullopt;
+    if (!elevated(s)) return Clash{"wire.floor", "floor.deck", "form.kind", {}, Change{"form.kind", "elevated"}};
+    if (!onPosts(s)) return Clash{"wire.floor", "floor.deck", "foundation.kind", {}, Change{"foundation.kind", "posts"}};
+    if (s.choice("floor.spacing") != "16in")
+        return Clash{"wire.joists", "floor.deck", "floor.spacing", {}, Change{"floor.spacing", "16in"}};
+    if (s.choice("bath.place") == "coop")
+        return Clash{"wire.bath", "bath.place", "floor.deck", {}, Change{"bath.place", s.rows("runs").empty() ? "none" : "run"}};
+    const auto leaf = dropLeaf(s) + inches(1), room = dropRoom(s);
+    if (s.flag("floor.drop") && leaf > room) {
+        const auto high = s.length("floor.height") + leaf - room;
+        return Clash{"wire.low",
+                     "floor.drop",
+                     "floor.height",
+                     {leaf, room},
+                     high <= inches(48) ? Change{"floor.height", written(high, s)} : Change{"floor.drop", "no"}};
+    }
+    return std::nullopt;
+}
+
 /// Before each eave's wall there is a place for its barrel, and height for it under the gutter.
 std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
     const auto eaves = guttered(s);
@@ -298,6 +321,7 @@ std::optional<Clash> clash(Settled& s) {
     if (!c) c = runClash(s, shell, all);
     if (!c) c = groundClash(s, all);
     if (!c) c = barrelClash(s, shell);
+    if (!c) c = wireClash(s);
     // A way out that the table itself does not allow is none.
     if (c && c->nearest && !readValue(*findParam(c->nearest->key), c->nearest->text, Units::imperial)) c->nearest.reset();
     return c;

@@ -11,6 +11,7 @@
 #include "core/design/rules.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/design/wirefloor.h"
 
 namespace oiko::table {
 namespace {
@@ -169,12 +170,14 @@ void addForm(std::vector<Param>& p) {
     p.push_back(onlyWhen(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }), onFrame));
     p.push_back(onlyWhen(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false), onFrame));
     p.push_back(onlyWhen(
-        choice("floor.deck", frame, {"ply-1/2", "ply-3/4"},
+        choice("floor.deck", frame, {"ply-1/2", "ply-3/4", "wire"},
                [](Ask& a) -> Value { return std::string{elevated(a) && a.choice("floor.spacing") == "16in" ? "ply-1/2" : "ply-3/4"}; }),
         onFrame));
-    p.push_back(onlyWhen(choice("floor.insulation", frame, kFoams, word("none"), false), onFrame));
+    p.push_back(onlyWhen({"floor.drop", frame, Type::flag, false, true, {}, always(true), false, {}}, wireFloor));
+    p.push_back(
+        onlyWhen(choice("floor.insulation", frame, kFoams, word("none"), false), [](Ask& a) { return onFrame(a) && !wireFloor(a); }));
     p.push_back(onlyWhen(choice("floor.cover", frame, {"bare", "paint", "vinyl", "felt", "tile"}, word("bare"), false),
-                         [](Ask& a) { return !earthFloor(a); }));
+                         [](Ask& a) { return !earthFloor(a) && !wireFloor(a); }));
     p.push_back(choice("roof.rafter", frame, {"2x4", "2x6", "2x8"}, [](Ask& a) -> Value { return rafterFor(a); }));
     p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(onlyWhen(choice("roof.deck", frame, {"ply-1/2", "osb-7/16", "ply-3/4"}, word("ply-1/2"), false),

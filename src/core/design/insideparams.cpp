@@ -9,6 +9,7 @@
 #include "core/design/rules.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/design/wirefloor.h"
 
 namespace oiko::table {
 namespace {
@@ -54,7 +55,7 @@ void addInside(std::vector<Param>& p) {
     p.push_back(fixedLength("roost.step", inside, Length{}, inches(16), Length{}));
     p.push_back({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(onlyWhen({"roost.trays", inside, Type::flag, false, true, {}, always(false), false, {}},
-                         [](Ask& a) { return !a.flag("roost.boards") && !earthFloor(a); }));
+                         [](Ask& a) { return !a.flag("roost.boards") && !earthFloor(a) && !wireFloor(a); }));
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
     // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
     p.push_back({"roost.ladder", inside, Type::flag, false, true, {}, always(false), false, {}});

@@ -8,6 +8,7 @@
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/timber.h"
+#include "core/design/wirefloor.h"
 
 namespace oiko {
 
@@ -20,7 +21,7 @@ std::optional<int> cleanOut(Ask& ask) {
 bool barsLift(Ask& ask) {
     return ask.choice("roost.hold") == "cups" && (ask.choice("roost.stock") != "2x4" || ask.length("roost.step") == Length{});
 }
-bool traysUnder(Ask& ask) { return ask.flag("roost.trays") && !ask.flag("roost.boards") && !earthFloor(ask); }
+bool traysUnder(Ask& ask) { return ask.flag("roost.trays") && !ask.flag("roost.boards") && !earthFloor(ask) && !wireFloor(ask); }
 
 namespace {
 

@@ -10,6 +10,7 @@
 #include "core/design/ground.h"
 #include "core/design/layout.h"
 #include "core/design/setout.h"
+#include "core/design/wirefloor.h"
 
 namespace oiko {
 
@@ -133,7 +134,7 @@ Shell shellOf(Ask& ask) {
         s.floorTop = masonry(ask) ? ask.length("foundation.height") : s.timber->post * 2;
     } else {
         s.joistDeep = timberOf(ask).size(ask.choice("floor.joist")).wide;
-        s.deck = thicknessOf(ask.choice("floor.deck"));
+        s.deck = deckThick(ask);
         s.floorTop = onPosts(ask) ? ask.length("floor.height") : skidsUp(ask) + s.timber->post + s.joistDeep + s.deck;
     }
     const bool gable = ask.choice("roof.form") == "gable";
@@ -343,9 +344,7 @@ Length curbWide(Ask& ask) {
     return kind == "blockwork" ? kBlockWide : kind == "sills" ? timberOf(ask).size("4x6").wide : kCurbWide;
 }
 
-Length underCoop(Ask& ask) {
-    return ask.length("floor.height") - thicknessOf(ask.choice("floor.deck")) - timberOf(ask).size(ask.choice("floor.joist")).wide;
-}
+Length underCoop(Ask& ask) { return ask.length("floor.height") - deckThick(ask) - timberOf(ask).size(ask.choice("floor.joist")).wide; }
 
 std::string runUnder(Ask& ask) {
     if (!onPosts(ask)) return {};

@@ -64,8 +64,8 @@ struct Plates {
 Space::Space(const Model& model, double ballMm) : r{ballMm / 2} {
     Bounds all;
     for (std::size_t i = 0; i < model.parts.size(); ++i) {
-        // Welded mesh against force has openings of inches.
-        if (model.parts[i].role == "force-mesh") continue;
+        // Welded mesh has openings of inches; boards below a floor of wire hang down all summer.
+        if (const auto& role = model.parts[i].role; role == "force-mesh" || role == "floor-wire" || role == "drop-board") continue;
         for (const auto& s : model.parts[i].solids) {
             const auto b = bounds(s);
             const auto size = b.size();

@@ -397,6 +397,7 @@ Model buildModel(Settled& settled) {
     run(b);
     doorSteps(b);
     feed(b);
+    wireBlocks(b);
     markExisting(b);
     return finish(b);
 }

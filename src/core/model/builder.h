@@ -20,6 +20,7 @@ namespace oiko {
 
 inline constexpr double kIn = 25.4;
 inline constexpr double kMesh = kIn / 16;  ///< thickness of mesh as it is drawn
+inline constexpr std::string_view kForceMesh = "welded-2x4";
 
 /// An opening as framing and skin see it: along its wall from the left, above the deck.
 struct Hole {
@@ -165,6 +166,8 @@ Length longestRoll(std::string_view stock);
 
 void foundation(Builder&);
 void floorFrame(Builder&);
+/// Under what stands on a floor of mesh between its joists, flat.
+void wireBlocks(Builder&);
 void wallFrames(Builder&);
 void roofFrame(Builder&);
 void skin(Builder&);

@@ -1,5 +1,6 @@
 // Skids on tamped gravel; concrete, blockwork or sills that walls stand on; or posts, on blocks or set in concrete, with beams over them
 // and knee braces between.
+#include "core/design/wirefloor.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -113,7 +114,7 @@ void posts(Builder& b) {
     }
     const double t = b.post;
     const double beamTop = b.floor - inMm(b.shell.deck + b.shell.joistDeep), beamBottom = beamTop - b.wideOf("4x6");
-    const auto ys = evenly(b.deep, t, 72 * kIn), xs = evenly(b.wide, t, 72 * kIn);
+    const auto ys = evenly(b.deep, t, inMm(kPostRows)), xs = evenly(b.wide, t, 72 * kIn);
     // Two braces that lean towards each other keep an inch between them; a rail of a run on the ground passes below their feet.
     const auto half = [&](const std::vector<double>& at) { return (at[1] - at[0] - t - kIn) / 2; };
     const double rail = b.post + 0.25 * kIn;
@@ -264,6 +265,92 @@ void foundation(Builder& b) {
         onPosts(b.s) ? posts(b) : skids(b);
 }
 
+namespace {
+
+/// Both layers in strips along the joists, edge over the middle of one, and the boards that close them from below in winter.
+void wireOver(Builder& b, const std::vector<double>& joists) {
+    const double top = b.floor - inMm(b.shell.deck), bottom = top - inMm(b.shell.joistDeep), t = b.two, roll = 36 * kIn, lap = 2 * kIn;
+    const auto fine = b.s.choice("mesh.kind");
+    int n = 0;
+    for (double x = 0; x < b.wide - kSameMm;) {
+        double next = b.wide;
+        if (b.wide - x > roll)
+            for (const double j : joists)
+                if (j + t / 2 <= x + roll - lap) next = j + t / 2;
+        const bool last = next > b.wide - kSameMm;
+        ++n;
+        for (const auto& [layer, role, stock] : {std::tuple{0, "floor-wire", std::string{kForceMesh}}, {1, "floor-mesh", fine}})
+            if (auto* p = b.add("floor/" + std::string{layer == 0 ? "wire/" : "mesh/"} + std::to_string(n), role, "floor frame",
+                                System::floor, Form::mesh, stock, {0, 1, 0}, {1, 0, 0},
+                                {box({x, 0, top + layer * kMesh}, {next, b.deep, top + (layer + 1) * kMesh})}))
+                p->lapMm = last ? 0 : lap;
+        x = next;
+    }
+    if (!b.s.flag("floor.drop")) return;
+    // Between the knee braces of the end joists; an eighth free all round.
+    const auto ys = evenly(b.deep, b.post, inMm(kPostRows));
+    const double thick = inMm(thicknessOf("ply-1/2")), gap = kIn / 8, x0 = t, x1 = b.wide - t;
+    const int across = static_cast<int>(std::ceil((x1 - x0) / (48 * kIn) - 1e-9));
+    for (std::size_t j = 1; j < ys.size(); ++j)
+        for (int i = 0; i < across; ++i)
+            for (const bool back : {false, true}) {
+                const double from = ys[j - 1] + b.post, to = ys[j], mid = (from + to) / 2, a = x0 + (x1 - x0) * i / across,
+                             e = x0 + (x1 - x0) * (i + 1) / across, y0 = back ? mid + gap / 2 : from + gap,
+                             y1 = back ? to - gap : mid - gap / 2;
+                const auto id = "floor/drop/" + std::to_string(j) + "/" + std::to_string(i + 1) + (back ? "/back" : "/front");
+                b.add(id, "drop-board", "floor frame", System::floor, Form::sheet, "ply-1/2", {1, 0, 0}, {0, 1, 0},
+                      {box({a + gap / 2, y0, bottom - thick}, {e - gap / 2, y1, bottom})});
+                const double beam = back ? to + 1 : from - 1;
+                for (const auto& p : b.model.parts)
+                    if (const auto at = p.box();
+                        p.role == "beam" && at.low.x <= (a + e) / 2 && at.high.x >= (a + e) / 2 && at.low.y < beam && at.high.y > beam) {
+                        b.join(id, p.id, Joint::Kind::hinged, gap);
+                        break;
+                    }
+            }
+}
+
+}  // namespace
+
+void wireBlocks(Builder& b) {
+    if (!wireFloor(b.s)) return;
+    const double top = b.floor - inMm(b.shell.deck), wide = b.wideOf("2x4");
+    std::vector<Bounds> joists, blocks;
+    std::vector<Bounds> feet;
+    for (const auto& p : b.model.parts) {
+        if (p.role == "joist" || p.role == "rim") joists.push_back(p.box());
+        if ((p.role == "roost-leg" || p.role == "nest-leg") && std::fabs(p.box().low.z - b.floor) < kSameMm) feet.push_back(p.box());
+    }
+    std::ranges::sort(feet, [](const Bounds& x, const Bounds& y) { return std::tie(x.low.y, x.low.x) < std::tie(y.low.y, y.low.x); });
+    const auto shared = [](const Bounds& x, const Bounds& y) {
+        return std::max(0.0, std::min(x.high.x, y.high.x) - std::max(x.low.x, y.low.x)) *
+               std::max(0.0, std::min(x.high.y, y.high.y) - std::max(x.low.y, y.low.y));
+    };
+    int n = 0;
+    for (const auto& foot : feet) {
+        double borne = 0;
+        for (const auto* under : {&joists, &blocks})
+            for (const auto& u : *under) borne += shared(foot, u);
+        if (borne > 0.4 * foot.size().x * foot.size().y) continue;
+        // In the bay that has most of it, as near as what lies there lets it.
+        const double x = (foot.low.x + foot.high.x) / 2, y = (foot.low.y + foot.high.y) / 2;
+        double left = 0, right = b.wide, from = b.two, to = b.deep - b.two;
+        for (const auto& j : joists)
+            if (j.size().y > j.size().x) {
+                if (j.high.x <= x) left = std::max(left, j.high.x);
+                if (j.low.x >= x) right = std::min(right, j.low.x);
+            }
+        double at = std::clamp(y - wide / 2, from, to - wide);
+        for (const auto& k : blocks)
+            if (k.low.x < x && k.high.x > x && at < k.high.y && at + wide > k.low.y) at = k.high.y;
+        if (at + wide > to || right - left < 2 * kIn) continue;
+        const Bounds block{{left, at, top - b.two}, {right, at + wide, top}};
+        blocks.push_back(block);
+        b.lumber("floor/block/" + std::to_string(++n), "blocking", "floor frame", System::floor, "2x4", {1, 0, 0}, {0, 1, 0},
+                 box(block.low, block.high));
+    }
+}
+
 void floorFrame(Builder& b) {
     if (frameless(b.s)) return;
     const double t = b.two, top = b.floor - inMm(b.shell.deck), bottom = top - inMm(b.shell.joistDeep);
@@ -281,6 +368,7 @@ void floorFrame(Builder& b) {
     for (const double x : xs)
         b.lumber("floor/joist/" + tenths(x), "joist", "floor frame", System::floor, stock, {0, 1, 0}, {0, 0, 1},
                  box({x, t, bottom}, {x + t, b.deep - t, top}));
+    if (wireFloor(b.s)) return wireOver(b, xs);
     const double sheet = 48 * kIn;
     const double thinnest = 3 * kIn;  // a narrower last strip is avoided by moving the joint one joist back
     int row = 0;

@@ -12,7 +12,6 @@
 namespace oiko {
 
 /// Welded mesh against force, with fine mesh behind it against paws.
-inline constexpr std::string_view kForceMesh = "welded-2x4";
 
 /// One mesh wall of a run: x along it, heights above the level line.
 struct Side {

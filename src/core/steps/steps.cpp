@@ -18,6 +18,7 @@ constexpr Rule kOrder[] = {
     {"floor", System::floor, "rim joist blocking", "saw treated"},
     {"skirt", System::floor, "skirt-mesh", "metal"},
     {"floorfoam", System::floor, "floor-foam foam-mesh foam-cleat", "dust"},
+    {"wirefloor", System::floor, "floor-wire floor-mesh drop-board", "metal"},
     {"deck", System::floor, "*", "saw lift"},
     {"cutin", System::walls, "*", "saw ladder"},
     {"walls", System::walls, "*", "saw lift"},

@@ -73,7 +73,8 @@ constexpr Schedule kSchedule[] = {
     {"lookout", "rafter fly-rafter siding", "nail-16d", 2, 0, "endnail", kPractice},
     {"roof-deck underlayment shingles roll-strip drip-edge", "*", "", 0, 0, "none", kPractice},  // by area and length, below
     {"deck", "joist rim blocking", "nail-8d", 0, 8, "deck", kR602},
-    {"deck", "bottom-plate", "nail-16d", 0, 16, "sole", kR602},
+    {"deck floor-mesh", "bottom-plate", "nail-16d", 0, 16, "sole", kR602},
+    {"floor-wire", "joist rim blocking", "staple", 0, 3, "floorwire", kPractice},
     {"deck", "*", "", 0, 0, "none", kPractice},
     {"wall-post", "wall-beam", "post-tie-4x4", 1, 0, "posttie", kPractice},
     {"wall-post", "bottom-plate", "nail-16d", 4, 0, "endnail", kPractice},
@@ -149,13 +150,14 @@ constexpr Schedule kSchedule[] = {
     {"tray-bottom tray-rim", "*", "", 0, 0, "none", kPractice},  // drawn out
     {"droppings-board", "droppings-lip", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
-    {"roost-leg", "deck", "angle-bracket", 1, 0, "bracket", kPractice},
+    {"roost-leg", "deck floor-mesh", "angle-bracket", 1, 0, "bracket", kPractice},
     {"stringer", "rim joist slab curb siding apron trench-mesh run-mesh skirt-mesh beam", "", 0, 0, "none",
      kPractice},  // a bracket each, below
     {"rail-post", "stringer", "carriage-bolt-4", 2, 0, "railpost", kPractice},
     {"handrail", "rail-post", "screw-2-1/2", 3, 0, "rail", kPractice},
     {"tread", "stringer", "screw-3", 2, 0, "step", kPractice},
     {"tread rail-post", "*", "", 0, 0, "none", kPractice},
+    {"floor-wire floor-mesh drop-board", "*", "", 0, 0, "none", kPractice},
     {"post run-post", "beam run-beam", "post-tie-4x4", 1, 0, "posttie", kPractice},
 };
 
@@ -351,6 +353,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             add("angle-bracket", n, "shelf"), add("screw-1-1/4", 2 * n, "shelf"), add("screw-5/8", 2 * n, "shelf");
         }
     add("pull-handle", roles["tray-bottom"], "trayhandle");
+    add("hook-eye", 2 * roles["drop-board"], "dropboard");
     add("feed-bin", roles["feed-bin"], "startup");
     // Bolted to its concrete, nailed to the post.
     if (const double n = roles["post-base"]; n > 0)
