@@ -23,11 +23,13 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     const double z = inMm(shell.floorTop) + std::min(1219.2, inMm(shell.lowestWall()) * 0.55);
     Look look{{1, 0, 0}, {0, 1, 0}, {}, Plane::through({0, 0, z}, {0, 0, 1})};
     // The run is lower than the cut where the coop stands high: its posts, beams and gate show from above, its roof does not.
+    // One sees through a floor of wire to its joists.
+    static constexpr std::string_view kLeft[] = {"roof-panel", "purlin", "rafter", "eave-block", "run-mesh", "floor-wire", "floor-mesh"};
     project(d, m,
             partsWhere(m,
                        [&](const Part& p) {
-                           return (withRun || p.system != System::run) && p.box().low.z < z && !p.edging() && p.role != "roof-panel" &&
-                                  p.role != "purlin" && p.role != "rafter" && p.role != "eave-block" && p.role != "run-mesh" &&
+                           return (withRun || p.system != System::run) && p.box().low.z < z && !p.edging() &&
+                                  std::ranges::find(kLeft, p.role) == std::end(kLeft) &&
                                   (p.system != System::roof || p.role == "barrel" || p.role == "roof-post");
                        }),
             look);
