@@ -296,7 +296,7 @@ std::vector<Grip> Board::floorGrips() const {
     const double w = inMm(s.length("coop.width")), d = inMm(s.length("coop.depth"));
     std::vector<Grip> out{{"coop.width", {w, d * 0.5}, {1, 0}, 1}, {"coop.depth", {w * 0.5, d}, {0, 1}, 1}};
     for (const auto& o : answer_->model->openings) {
-        if (o.kind == "gate") continue;
+        if (o.kind == "gate" || o.kind == "inner_pop") continue;
         if (o.kind == "inner_door") {
             // The partition itself is moved, towards its room or away from it.
             const auto at = (o.corners[0] + o.corners[1]) * 0.5;

@@ -118,6 +118,7 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"vents.2.wall", "right"}}},
     {"shutter.sheet", {{"coop.width", "12ft"}, {"windows.1.wall", "back"}, {"windows.1.kind", "shutter"}, {"windows.1.width", "5ft"}}},
     {"siding.eave", {{"form.kind", "elevated"}, {"flock.count", "5"}, {"roof.pitch", "10/12"}, {"frame.top_plates", "single"}}},
+    {"partition.pop", {{"coop.width", "14ft"}, {"coop.depth", "5ft"}, {"partitions.1.wall", "right"}, {"partitions.1.pop", "yes"}}},
     {"wire.floor", {{"floor.deck", "wire"}}},
     {"wire.joists", {{"form.kind", "elevated"}, {"flock.count", "6"}, {"floor.deck", "wire"}, {"floor.spacing", "24in"}}},
     {"wire.bath",

@@ -46,6 +46,39 @@ TEST_P(Parted, IsSoundAndShut) {
 }
 INSTANTIATE_TEST_SUITE_P(Coops, Parted, testing::Range<std::size_t>(0, partedCoops().size()));
 
+TEST_P(Parted, TakesAPopDoorOfItsOwn) {
+    auto changes = partedCoops()[GetParam()];
+    changes.push_back({"partitions.1.pop", "yes"});
+    const auto d = Design{}.with(changes);
+    if (!d) {
+        EXPECT_EQ(d.error().what.id, "clash.partition.pop");
+        return;
+    }
+    const auto a = answerTo(d.value());
+    const auto& m = *a->model;
+    EXPECT_EQ(unsound(m), "");
+    const auto pop = std::ranges::find(m.openings, std::string{"inner_pop"}, &OpeningSpec::kind),
+               door =
+                   std::ranges::find_if(m.openings, [](const OpeningSpec&o) { return o.kind == "inner_door" && o.side == "partitions.1"; });
+    ASSERT_NE(pop, m.openings.end());
+    ASSERT_NE(door, m.openings.end());
+    // Beside the door with its framing between, clear of the corners.
+    const auto gap = pop->at > door->at ? pop->at - door->at - door->width : door->at - pop->at - pop->width;
+    EXPECT_GE(gap, besideOpening(*a->settled) * 2);
+    EXPECT_GE(pop->at, cornerClear(*a->settled));
+    EXPECT_LE(pop->at + pop->width, wallLength(*a->settled, partitions(*a->settled).front().wall) - cornerClear(*a->settled));
+    EXPECT_EQ(pop->sill, inches(5));
+    // Its leaf slides as far up as frees the opening, on the birds' side; kings stand on either side of it.
+    const auto* leaf = m.find("partitions.1.pop/leaf/sheet");
+    ASSERT_NE(leaf, nullptr);
+    const auto tracks = std::ranges::count_if(m.parts, [&](const Part& p) {
+        return p.role == "track" && p.opening == "partitions.1.pop" && p.box().high.z > leaf->box().high.z + 12 * 25.4;
+    });
+    EXPECT_EQ(tracks, 4);
+    EXPECT_EQ(std::ranges::count_if(m.parts, [](const Part& p) { return p.role == "king" && p.opening == "partitions.1.pop"; }), 2);
+    EXPECT_EQ(a->settled->rows("pops").size(), 1u) << "the flock's own way out stays";
+}
+
 /// What lies beyond the room, on the birds' side, in the direction of the room's end wall.
 double towards(std::string_view wall, const Vec3& p) {
     return wall == "left" ? -p.x : wall == "right" ? p.x : wall == "front" ? -p.y : p.y;

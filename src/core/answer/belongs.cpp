@@ -71,6 +71,7 @@ const std::vector<Belongs>& table() {
         {"skin.kind", skin, {"siding", "skin-batten", "wall-panel", "wall-shingles"}, ""},
         {"doors.*.steps", openings, {"stringer", "tread", "rail-post", "handrail"}, ""},
         {"partitions.*.cover", std::nullopt, {"partition-mesh", "partition-sheet", "leaf", "leaf-mesh"}, ""},
+        {"partitions.*.pop", inside, {"pop-leaf", "track", "king", "cripple"}, ""},
         {"partitions.*.shelves", inside, {"shelf", "shelf-ledger"}, ""},
         {"partitions.*.bins", inside, {"feed-bin"}, ""},
         {"partitions.*.sill", inside, {"sill", "cripple"}, ""},

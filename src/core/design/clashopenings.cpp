@@ -291,6 +291,8 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
                          "coop.low_wall",
                          {sill + high, head},
                          head - sill >= inches(36) ? std::optional{Change{p.key + ".door_height", written(head - sill, s)}} : std::nullopt};
+        if (s.flag(p.key + ".pop") && !innerPopAt(s, p))
+            return Clash{"partition.pop", p.key + ".pop", p.key + ".door_at", {}, Change{p.key + ".pop", "no"}};
         if (s.choice("roost.wall") == p.wall)
             return Clash{"partition.roost", "roost.wall", p.key + ".wall", {end}, Change{"roost.wall", std::string{opposite(p.wall)}}};
         for (const auto& o : all)

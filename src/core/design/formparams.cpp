@@ -143,6 +143,7 @@ void addForm(std::vector<Param>& p) {
             at = at - inches(0.5);
         return at;
     }));
+    p.push_back({"partitions.*.pop", form, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(count("partitions.*.shelves", form, 0, 3, always(std::int64_t{0}), false));
     p.push_back(count("partitions.*.bins", form, 0, 3, always(std::int64_t{0}), false));
     // Frame

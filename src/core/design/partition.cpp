@@ -8,6 +8,7 @@
 #include "core/design/layout.h"
 #include "core/design/setout.h"
 #include "core/design/sizing.h"
+#include "core/design/storeroom.h"
 
 namespace oiko {
 namespace {
@@ -65,6 +66,30 @@ bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width) {
 Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
     const auto head = highestHead(shell, ask.choice(key + ".wall"), ask.length(key + ".door_at"), ask.length(key + ".door_width"));
     return shell.gable() && shell.beam.empty() ? std::min(head, std::max(shell.lowWall(), shell.otherWall())) : head;
+}
+
+std::optional<Length> innerPopAt(Ask& ask, const Partition& p) {
+    const auto shell = shellOf(ask);
+    const auto whole = wallLength(ask, p.wall), beside = besideOpening(ask) * 2, door = ask.length(p.key + ".door_at"),
+               end = door + ask.length(p.key + ".door_width");
+    // Shelves and bins stand along one side wall or the other.
+    const bool stored = ask.count(p.key + ".shelves") + ask.count(p.key + ".bins") > 0;
+    const auto first = std::max(cornerClear(ask), stored ? wallDeep(ask) + kShelfDeep + inches(3) : Length{}),
+               last = whole - first - kInnerPopWide;
+    const auto zone = wallDeep(ask) + roostZone(ask);
+    const bool roostLeft = leftOf(p.wall) == ask.choice("roost.wall"), roostRight = rightOf(p.wall) == ask.choice("roost.wall");
+    const auto barred = barredByRidge(shell, p.wall, kInnerPopWide);
+    std::optional<Length> best;
+    std::pair<bool, Length> most;  // out of the roosts' zone; from the door
+    for (auto at = first; at <= last; at += inches(0.5)) {
+        const auto to = at + kInnerPopWide;
+        if (at < end + beside && to > door - beside) continue;
+        if (std::ranges::any_of(barred, [&](const auto& bar) { return at > bar.first && at < bar.second; })) continue;
+        if (highestHead(shell, p.wall, at, kInnerPopWide) < kInnerPopSill + kInnerPopHigh * 2 + inches(4)) continue;
+        const std::pair off{(!roostLeft || at >= zone) && (!roostRight || to <= whole - zone), at >= end ? at - end : door - to};
+        if (!best || off > most) best = at, most = off;
+    }
+    return best;
 }
 
 Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least) {

@@ -1,6 +1,7 @@
 #pragma once
 // Rooms parted off at an end of the coop: a feed room, a store, a corner for chicks. The partition stands across the coop under its
 // roof's slope, as the end wall does, and one steps over its sill through a door of its own.
+#include <optional>
 #include <string>
 #include <utility>
 #include <vector>
@@ -40,6 +41,11 @@ Length partitionHead(Ask& ask, const Shell& shell, const std::string& key);
 /// them.
 Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least);
 
+/// A pop door of the room's own, for chicks or a broody hen: its opening, and its sill over the deck. Common practice.
+inline constexpr Length kInnerPopWide = inches(12), kInnerPopHigh = inches(14), kInnerPopSill = inches(5);
+/// Where it stands in the partition, as far from the partition's door as it goes, not under the roosts if it can be helped; nullopt:
+/// nowhere.
+std::optional<Length> innerPopAt(Ask& ask, const Partition& partition);
 /// From what opens in a wall to a partition that meets it: tracks and battens inside. Common practice.
 inline constexpr Length kBesidePartition = inches(4.5);
 /// Least of the birds' room along the coop; least clear depth of a room. Common practice.

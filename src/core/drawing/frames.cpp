@@ -78,7 +78,7 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
         if (m.parts[i].role == "ridge-post") d.dimensions.push_back({{high, 0}, {high, look.on(m.parts[i].box().high).y}, -13, ""});
     for (const auto& o : openingsOf(m, side)) {
         const auto key = [&](const std::string& field) {
-            return o.row == "nests" ? std::string{} : o.row + (inside ? ".door_" : ".") + field;
+            return o.row == "nests" || o.row.ends_with(".pop") ? std::string{} : o.row + (inside ? ".door_" : ".") + field;
         };
         d.dimensions.push_back({{o.u1, o.z0}, {o.u1, o.z1}, 4, key("height")});
     }

@@ -104,7 +104,7 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     for (const auto& o : m.openings) {
         const Vec3 mid = (o.corners[0] + o.corners[1]) * 0.5;
         static constexpr Vec2 kOut[] = {{0, -1}, {1, 0}, {0, 1}, {-1, 0}};
-        if (o.kind == "gate" || o.kind == "inner_door" || of == PlanOf::both) continue;
+        if (o.kind == "gate" || o.kind.starts_with("inner_") || of == PlanOf::both) continue;
         const auto out = kOut[sideIndex(o.side)];
         d.labels.push_back({{mid.x - out.x * 260, mid.y - out.y * 260},
                             Message{"opening." + o.kind, {o.id.substr(o.id.find('.') + 1)}},

@@ -392,7 +392,7 @@ struct Court {
         const auto load = roofLoad(s, coverOf(s));
         auto across = std::max(uprightsApart(s), spacing("roof.spacing"));
         for (const auto& o : m.openings)
-            if (o.kind != "gate" && o.kind != "inner_door" && o.kind != "nest_inside" && shell.bearing(o.side))
+            if (o.kind != "gate" && !o.kind.starts_with("inner_") && o.kind != "nest_inside" && shell.bearing(o.side))
                 across = std::max(across, Length::ticks((o.width + shell.jamb + (shell.posted ? kPostsApart : Length{})).count() / 2));
         const bool open = std::ranges::any_of(kSides, [&](auto side) { return openWall(s, side) && shell.bearing(side); });
         const auto lower = lowerSiding(s), tall = studTall(shell);

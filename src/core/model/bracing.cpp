@@ -91,10 +91,13 @@ struct Bracer {
             const bool over = p.role == "cap-plate";
             if (!mine(p) || over || p.form != Form::lumber || !band.crosses(onWall(p))) continue;
             std::vector<Solid> kept;
+            double whole = 0, left = 0;
             for (const auto& solid : p.solids)
                 for (auto piece : {cut(solid, edge), cut(cut(cut(solid, turned(edge)), far), back), cut(solid, turned(far))})
                     if (!piece.empty() && volume(piece) > 1) kept.push_back(std::move(piece));
-            if (kept.size() < 2) continue;
+            for (const auto& solid : p.solids) whole += volume(solid);
+            for (const auto& piece : kept) left += volume(piece);
+            if (whole - left < 1) continue;
             if (p.blank.empty()) p.blank = p.solids;
             p.solids = std::move(kept);
         }

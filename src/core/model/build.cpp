@@ -116,6 +116,10 @@ Builder::Builder(Settled& settled)
         const double at = inMm(s.length(p.key + ".door_at")), sill = inMm(s.length(p.key + ".sill"));
         w.holes.push_back(
             {p.key, "inner_door", at, at + inMm(s.length(p.key + ".door_width")), sill, sill + inMm(s.length(p.key + ".door_height"))});
+        if (s.flag(p.key + ".pop"))
+            if (const auto pop = innerPopAt(s, p))
+                w.holes.push_back({p.key + ".pop", "inner_pop", inMm(*pop), inMm(*pop + kInnerPopWide), inMm(kInnerPopSill),
+                                   inMm(kInnerPopSill + kInnerPopHigh)});
         partitions.push_back(std::move(w));
     }
     if (nestsThrough(s)) hole("nests", "nest", inMm(s.length("nests.height") - kNestBoard), inMm(s.length("nests.clear") + kNestBoard));

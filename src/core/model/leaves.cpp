@@ -161,9 +161,9 @@ struct Fitter {
             return ramp();
         }
         if (rampDoor(b.s, h.row)) return rampLeaf();
-        const double slot = kIn / 16, wide = b.wideOf("1x2"), keeper = b.wideOf("1x3"), u0 = h.u0 - lap, u1 = h.u1 + lap,
-                     z0 = h.z0 - 0.5 * kIn;
         if (slidesAside(b.s, h.row)) {
+            const double slot = kIn / 16, wide = b.wideOf("1x2"), keeper = b.wideOf("1x3"), u0 = h.u0 - lap, u1 = h.u1 + lap,
+                         z0 = h.z0 - 0.5 * kIn;
             // Between a track below and one above, far enough to leave its opening free.
             const double z1 = h.z1 + 0.75 * kIn, more = inMm(slideWants(mm(h.u1 - h.u0)));
             const bool right = slidesRight(b.s, h.row).value_or(true);
@@ -178,7 +178,16 @@ struct Fitter {
             b.join(h.row + "/leaf/sheet", h.row + "/track/foot", Joint::Kind::slides, slot);
             return ramp();
         }
-        const double roof = inMm(b.shell.underPlates(w.side, mm(h.u0 - 3 * kIn), mm(h.u1 - h.u0 + 6 * kIn)));
+        slidesUp(d0);
+        ramp();
+    }
+
+    /// In tracks twice as high as it is, or up to the plates.
+    void slidesUp(double d0) {
+        const double leafThick = inMm(thicknessOf("ply-1/2")), lap = inMm(kPopLap), slot = kIn / 16, wide = b.wideOf("1x2"),
+                     keeper = b.wideOf("1x3"), u0 = h.u0 - lap, u1 = h.u1 + lap, z0 = h.z0 - 0.5 * kIn;
+        const auto side = w.inside ? b.s.choice(w.side + ".wall") : w.side;
+        const double roof = inMm(b.shell.underPlates(side, mm(h.u0 - 3 * kIn), mm(h.u1 - h.u0 + 6 * kIn)));
         const double height = h.z1 - h.z0 + 1.25 * kIn, top = std::min(z0 + 2 * height, roof);
         put("leaf/sheet", "pop-leaf", Form::sheet, "ply-1/2", kUp, w.u, {w.box(u0, u1, d0, d0 + leafThick, z0, z0 + height)});
         for (const bool right : {false, true}) {
@@ -189,7 +198,6 @@ struct Fitter {
             board("keeper/" + end, "track", "1x3", kUp, w.u, w.box(c, c + keeper, d0 + b.one, d0 + 2 * b.one, z0, top));
         }
         b.join(h.row + "/leaf/sheet", h.row + "/track/left", Joint::Kind::slides, slot);
-        ramp();
     }
 
     /// Shut it stands against the casings, its rungs between them; let down on its cord it is the ramp.
@@ -239,6 +247,11 @@ struct Fitter {
 void leaves(Builder& b) {
     for (const auto& w : b.partitions)
         for (const auto& h : w.holes) {
+            // On the birds' side of the studs.
+            if (h.kind == "inner_pop") {
+                Fitter{b, w, h}.slidesUp(b.wallDeep);
+                continue;
+            }
             Fitter{b, w, h}.hingedLeaves("single", w.wears, "1x4", w.form);
             b.model.clear.push_back(
                 {h.row + "/swing", h.row, w.box(h.u0, h.u1, -w.skin - (h.u1 - h.u0), -w.skin - kGap, h.z0 + kGap, h.z1)});

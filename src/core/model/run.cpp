@@ -39,7 +39,8 @@ struct OwnRoof final : Runner {
 
     /// Strips on the siding behind the posts beside it, where no corner board stands, and one along the beam, under the roof.
     void strips() {
-        const double t = b.skinThick, bottom = b.floor - inMm(b.shell.deck) - kIn;
+        // Down the siding; a little past its foot where the run ends just above that.
+        const double t = b.skinThick, bottom = std::min(b.floor - inMm(b.shell.deck) - kIn, high - 2.25 * kIn);
         std::vector<std::pair<double, double>> taken;
         // A corner board laps the siding by its width, less what stands round the corner.
         const auto corner = [&](int turn) {

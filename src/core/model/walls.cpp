@@ -343,6 +343,7 @@ struct Framer {
             const double rise = (top(leg) - top(0)) / leg, foot = top(leg) - leg;
             if (leg < 12 * kIn || foot < std::max(24 * kIn, lower + b.two) || rise > 0.7) continue;
             const double upper = (top(0) - foot - deep) / (1 - rise);
+            if (upper < kIn / 4) continue;  // under a steep slope it would be wider than its bay
             const auto at = [&](double off, double z) { return w.at(c + way * off, d, z); };
             const Vec3 outline[] = {at(0, foot), at(leg, top(leg)), at(upper, top(upper)), at(0, foot + deep)};
             const Vec3 along = unit(w.u * way + Vec3{0, 0, 1});

@@ -373,6 +373,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         // The leaf that stays shut is bolted at head and foot; two above each other to one another.
         if (o.kind == "people_door" || o.kind == "clean_out")
             add("barrel-bolt", s.choice(o.id + ".leaf") == "double" ? 2 : s.choice(o.id + ".leaf") == "split" ? 1 : 0, "latch");
+        if (o.kind == "inner_pop") add("barrel-bolt", 1, "latch");
         if (o.kind == "inner_door") add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
         // One that opens by itself locks itself.
         if (o.kind == "pop" && s.choice(o.id + ".kind") == "automatic")
