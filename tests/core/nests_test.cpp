@@ -140,6 +140,49 @@ TEST(NestsFlush, TakeLessOfTheCoopThanThoseThatStandInside) {
     EXPECT_FALSE(Design{}.with({{"nests.kind", "flush"}, {"nests.wall", "right"}, {"runs.1.side", "right"}}));
 }
 
+TEST(NestsOnBrackets, HangOnBlocksAndLeaveTheFloorFree) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             {{"skin.lining", "ply-1/2"}, {"skin.kind", "shiplap"}, {"frame.spacing", "16in"}},
+             {{"frame.walls", "posts"}, {"skin.kind", "metal"}},
+             {{"foundation.kind", "curb"}, {"flock.size", "heavy"}, {"flock.count", "8"}},
+             {{"frame.timber", "metric"}, {"roof.form", "gable"}, {"coop.width", "12'"}, {"flock.count", "16"}},
+             {{"form.kind", "elevated"}, {"flock.count", "6"}, {"floor.height", "36in"}, {"floor.deck", "wire"}, {"coop.low_wall", "4'"}},
+             {{"skin.open_left", "yes"}, {"nests.wall", "left"}, {"runs.1.side", "right"}, {"doors.1.wall", "front"}},
+         }) {
+        auto changes = more;
+        changes.push_back({"nests.kind", "brackets"});
+        SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
+        const auto d = designWith(changes);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        const auto& m = *a->model;
+        EXPECT_TRUE(std::ranges::none_of(m.parts, [](const Part& p) { return p.role == "nest-leg"; }));
+        // Each upright lies on wood near both its ends, or on a stud.
+        int uprights = 0;
+        for (std::size_t i = 0; i < m.parts.size(); ++i) {
+            if (!m.parts[i].id.ends_with("/upright")) continue;
+            ++uprights;
+            EXPECT_NEAR(m.parts[i].extent({0, 0, 1}) / 25.4, 10, 1e-3);
+            const auto box = m.parts[i].box();
+            double low = 1e9, high = -1e9;
+            for (const auto& p : m.parts) {
+                if (p.system != System::walls || p.form != Form::lumber) continue;
+                auto b = p.box();
+                // A lining lies between at most.
+                b.low = b.low - Vec3{12, 12, 0}, b.high = b.high + Vec3{12, 12, 0};
+                if (!b.meets(box, 1)) continue;
+                low = std::min(low, std::max(b.low.z, box.low.z)), high = std::max(high, std::min(b.high.z, box.high.z));
+            }
+            EXPECT_LT(low - box.low.z, 60) << m.parts[i].id;
+            EXPECT_LT(box.high.z - high, 60) << m.parts[i].id;
+        }
+        EXPECT_GE(uprights, 2);
+        EXPECT_GE(needed(*a, "angle-bracket", "bracket"), 2 * uprights);
+    }
+    EXPECT_FALSE(Design{}.with({{"nests.kind", "brackets"}, {"nests.height", "15in"}})) << "no room for them";
+}
+
 TEST(NestsFront, DropsToAShelfOnChainsAndIsShutBehind) {
     for (const auto& more : std::vector<std::vector<Change>>{{},
                                                              {{"nests.wall", "back"}, {"skin.kind", "shiplap"}},

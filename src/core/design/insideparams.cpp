@@ -72,7 +72,7 @@ void addInside(std::vector<Param>& p) {
     p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
         return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)), 1, 10);
     }));
-    p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush"}, word("outside"), false));
+    p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush", "brackets"}, word("outside"), false));
     p.push_back(onlyWhen(choice("nests.door", inside, {"lid", "front"}, word("lid"), false), [](Ask& a) { return !nestsInside(a); }));
     p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), nestClear(a));
@@ -96,7 +96,8 @@ void addInside(std::vector<Param>& p) {
         const auto fit = room / (clear + kNestBoard);
         return std::clamp<std::int64_t>(std::min(fit, nestsNeeded(birdsSizedFor(a))), 1, 250);
     }));
-    p.push_back(length("nests.height", inside, inches(5), inches(36), [](Ask& a) -> Value { return inches(elevated(a) ? 6 : 20); }));
+    p.push_back(length("nests.height", inside, inches(5), inches(36),
+                       [](Ask& a) -> Value { return inches(elevated(a) && !nestsHang(a) ? 6 : 20); }));
     p.push_back(length("nests.at", inside, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto wall = a.choice("nests.wall");
         const auto w = openingWidth(a, "nests");

@@ -58,7 +58,11 @@ Length besidePost(Ask& ask) { return timberOf(ask).size("1x3").wide; }
 Length cornerClear(Ask& ask) { return timberOf(ask).size("2x4").wide + timberOf(ask).two + besideOpening(ask) + inches(0.5); }
 
 bool nestsFlush(Ask& ask) { return ask.choice("nests.kind") == "flush"; }
-bool nestsInside(Ask& ask) { return ask.choice("nests.kind") == "inside" || ask.choice("nests.kind") == "buckets" || nestsFlush(ask); }
+bool nestsInside(Ask& ask) {
+    static constexpr std::string_view kKinds[] = {"inside", "buckets", "flush", "brackets"};
+    return std::ranges::find(kKinds, ask.choice("nests.kind")) != std::end(kKinds);
+}
+bool nestsHang(Ask& ask) { return ask.choice("nests.kind") == "brackets"; }
 bool nestsThrough(Ask& ask) { return nestsFlush(ask) || !nestsInside(ask); }
 bool nestsDrop(Ask& ask) { return nestsFlush(ask) || ask.choice("nests.door") == "front"; }
 bool nestsRoll(Ask& ask) { return ask.choice("nests.kind") == "rollaway"; }
@@ -115,7 +119,7 @@ Length roostClear(Ask& ask) {
     const auto fixed = timberOf(ask).one * 2 + inches(0.5);
     return earthFloor(ask) ? std::max(fixed, curbWide(ask) - wallDeep(ask) + inches(0.5)) : fixed;
 }
-Length nestBearer(Ask& ask) { return timberOf(ask).size("2x4").wide + inches(2.5); }
+Length nestBearer(Ask& ask) { return timberOf(ask).size("2x4").wide + (nestsHang(ask) ? kNestBracket + inches(6) : inches(2.5)); }
 
 Length beforeWall(Ask& ask) {
     return earthFloor(ask) ? std::max(kInsideFittings, curbWide(ask) - wallDeep(ask) + inches(0.25)) : kInsideFittings;

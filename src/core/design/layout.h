@@ -33,7 +33,9 @@ inline constexpr Length kNestBoard = inches(0.46875);
 constexpr Length nestRowWidth(std::int64_t count, Length clear) { return clear * count + kNestBoard * (count + 1); }
 /// Nests that stand inside, on legs of their own, instead of hanging outside their wall.
 bool nestsInside(Ask& ask);
-/// Those of them that reach through their wall to a front on the siding, and all that open it.
+/// Those of them that hang on brackets instead of standing on legs.
+bool nestsHang(Ask& ask);
+/// Those that reach through their wall to a front on the siding, and all that open it.
 bool nestsFlush(Ask& ask);
 bool nestsThrough(Ask& ask);
 /// Their front is hung at its foot and drops to a shelf.
@@ -48,8 +50,9 @@ inline constexpr Length kBucketWide = inches(12), kBucketDeep = inches(14.5);
 inline constexpr Length kEggTray = inches(5), kEggSlot = inches(2.75), kEggFall = inches(1.5);
 /// How far those reach into the coop from the wall's inner face: board, nest, lip, and a perch before it. Common practice.
 Length nestReach(Ask& ask);
-/// Their bearers and the legs below, at least 2 in long, want so much under their floor.
+/// Their bearers and the legs below, at least 2 in long, want so much under their floor; or their brackets, over a kick board.
 Length nestBearer(Ask& ask);
+inline constexpr Length kNestBracket = inches(10);  ///< how far their upright goes down below the arm. Common practice
 /// How far the roosts' zone reaches in from the inner face of their wall: a foot behind the bars, half a one before.
 Length roostZone(Ask& ask);
 /// Floor, front and lid of a row outside are each one piece of an 8 ft sheet; the lid laps an inch past both ends. Those inside are of as

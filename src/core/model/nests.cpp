@@ -104,8 +104,20 @@ void nestsWithin(Builder& b) {
         const int bays = std::max(1, static_cast<int>(std::ceil((to - from) / (48 * kIn) - 1e-9)));
         for (int bay = 1; bay <= bays; ++bay) bearers.push_back(from + (to - from) * bay / bays - b.two / 2);
     }
+    const double face0 = back + inMm(liningThick(b.s)), under = z0 - deep, slant = deep * std::sqrt(2.0), leg = 8 * kIn;
     for (const double u : bearers) {
         const auto at = "bearer/" + std::to_string(++i);
+        if (nestsHang(b.s)) {
+            // An arm on an upright against the wall, a knee brace in their corner; the row slides off them.
+            put(at, "nest-bearer", Form::lumber, "2x4", w.inward, up, {w.box(u, u + b.two, face0, out, under, z0)});
+            put(at + "/upright", "nest-bracket", Form::lumber, "2x4", up, w.inward,
+                {w.box(u, u + b.two, face0, face0 + deep, under - inMm(kNestBracket), under)});
+            const double d = face0 + deep;
+            const Vec3 outline[] = {w.at(u, d, under - leg), w.at(u, d, under - leg + slant), w.at(u, d + leg - slant, under),
+                                    w.at(u, d + leg, under)};
+            put(at + "/knee", "nest-bracket", Form::lumber, "2x4", unit(w.inward + up), unit(up - w.inward), {prism(outline, w.u * b.two)});
+            continue;
+        }
         put(at, "nest-bearer", Form::lumber, "2x4", w.inward, up, {w.box(u, u + b.two, near, out, z0 - deep, z0)});
         // Where a curb pushes the near one inwards the other stands before it, under the perch's reach.
         for (const auto& [which, d] : {std::pair{"near", near}, {"far", std::max(d1 + b.one - deep, near + deep + kIn)}})

@@ -287,6 +287,12 @@ struct Framer {
                      apart = free / std::ceil(free / inMm(kNailersApart) - 1e-9);
         for (double z = b.two + apart; rows && z < high; z += apart) nailers(z - b.two / 2);
         if (lower > 0) nailers(lower - b.two / 2);
+        // Behind the uprights of brackets, near both their ends.
+        if (nestsHang(b.s) && b.s.choice("nests.wall") == w.side) {
+            const double arm = inMm(b.s.length("nests.height") - kNestBoard) - b.wideOf("2x4"), at = inMm(b.s.length("nests.at")),
+                         to = at + inMm(openingWidth(b.s, "nests"));
+            for (const double z : {arm - b.two, arm - inMm(kNestBracket)}) nailers(z, at, to);
+        }
         if (w.form != Form::mesh) return;
         braces(lower);
         // Nothing but those and blocks holds its studs sideways, and mesh between posts.
@@ -294,8 +300,8 @@ struct Framer {
         for (double z = lower + b.two + tall; z < lower + rise; z += tall) nailers(z - b.two / 2);
     }
 
-    /// Blocks between the uprights, from `foot` up, where nothing else is.
-    void nailers(double foot) {
+    /// Blocks between the uprights, from `foot` up, where nothing else is; of those bays alone that lie between `first` and `last`.
+    void nailers(double foot, double first = -1e9, double last = 1e9) {
         std::vector<Bounds> uprights, all;  // along the wall, up from the deck
         for (const auto& p : b.model.parts) {
             if (p.side != w.side || p.system != System::walls) continue;
@@ -316,7 +322,7 @@ struct Framer {
             const auto taken = [&](const Bounds& o) {
                 return o.high.x > *from + kSameMm && o.low.x < to - kSameMm && o.high.z > foot + kSameMm && o.low.z < head - kSameMm;
             };
-            if (from && to - *from >= kLeastPiece && std::min(underPlates(*from), underPlates(to)) >= head &&
+            if (from && to > first && *from < last && to - *from >= kLeastPiece && std::min(underPlates(*from), underPlates(to)) >= head &&
                 std::ranges::none_of(all, taken))
                 put(rail, id(rail, *from) + "/" + tenths(foot), stud, w.u, w.inward, w.box(*from, to, 0, wide, foot, head));
             from = std::max(from.value_or(to), x.high.x);

@@ -44,6 +44,7 @@ constexpr Rule kOrder[] = {
     {"kickboards", System::inside, "kick-board", "saw"},
     {"nests", System::inside,
      "nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-lid nest-roof nest-door nest-top nest-bearer nest-leg "
+     "nest-bracket "
      "nest-perch ledger nest-bucket bucket-stop nest-slope nest-curtain",
      "saw"},
     {"feed", System::inside, "shelf-ledger shelf feed-bin feeder drinker bath dust perch perch-leg perch-foot", "saw"},

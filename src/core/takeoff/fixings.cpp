@@ -37,6 +37,11 @@ struct Schedule {
 constexpr Schedule kSchedule[] = {
     {"let-in-brace", "stud king trimmer cripple nailer bottom-plate top-plate wall-post wall-rail", "nail-8d", 2, 0, "letin", kR602},
     {"let-in-brace", "*", "", 0, 0, "none", kPractice},
+    {"nest-bracket", "nest-bracket nest-bearer", "screw-3", 2, 0, "stand", kPractice},
+    {"nest-bracket nest-bearer", "stud king trimmer cripple ridge-post nailer wall-post wall-rail", "angle-bracket", 1, 0, "bracket",
+     kPractice},
+    {"nest-bracket", "wall-lining", "angle-bracket", 2, 0, "bracket", kPractice},  // through it, into the blocks
+    {"nest-bracket", "*", "", 0, 0, "none", kPractice},
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
     {"shelf", "shelf-ledger", "screw-2", 0, 12, "shelf", kPractice},
