@@ -77,6 +77,7 @@ bool has(std::string_view id) { return table().contains(id); }
 
 std::string text(std::string_view id) {
     auto at = table().find(timber + std::string{id});
+    if (at == table().end() && timber == "planed.") at = table().find("metric." + std::string{id});
     if (at == table().end()) at = table().find(id);
     return at == table().end() ? "⟨" + std::string{id} + "⟩" : at->second;
 }

@@ -20,7 +20,8 @@ std::string say(const Error& error, Units units);
 /// What stands before an amount: the sign of the design that is shown or printed, by its prices.currency. Dollars until set.
 void setCurrency(std::string_view currency);
 std::string moneySign();
-/// By its frame.timber: of metric timber the words of "metric.ID" go before those of an id.
+/// By its frame.timber: of metric timber the words of "metric.ID" go before those of an id, of planed timber those of "planed.ID" before
+/// both.
 void setTimber(std::string_view name);
 
 /// One paragraph of the letter: a stage, the list it repeats for (or empty), and its text with {key}, [id], {?key}…{/} and ⟨row⟩.

@@ -84,7 +84,8 @@ Design randomDesign(Dice& dice, Tally& tally) {
         ++tally.choices["floor.deck=wire"];
         if (dice.below(2) == 0 && attempt({{"floor.drop", "no"}})) ++tally.drawn["floor.drop"];
     }
-    if (dice.below(3) == 0 && attempt({{"frame.timber", "metric"}})) {
+    if (const std::string timber = dice.below(2) == 0 ? "metric" : "planed"; dice.below(3) == 0 && attempt({{"frame.timber", timber}})) {
+        ++tally.choices["frame.timber=" + timber];
         const std::string grade = dice.below(2) == 0 ? "c16" : "c24";
         if (attempt({{"wood.grade", grade}})) ++tally.choices["wood.grade=" + grade];
     }

@@ -155,8 +155,7 @@ TEST(RidgePosts, UnlikeDeepCoopsAreSoundAndShut) {
         expectWholeAndShut(d);
         const auto a = answerTo(d);
         ASSERT_GT(count(*a, "roof-post"), 0);
-        EXPECT_EQ(needed(*a, a->settled->choice("frame.timber") == "metric" ? "post-base-100" : "post-base-4x4"),
-                  static_cast<double>(count(*a, "roof-post")));
+        EXPECT_EQ(needed(*a, timberOf(*a->settled).postBase), static_cast<double>(count(*a, "roof-post")));
         // A tie made for a 4x4 does not fit a beam of one 2x: those counted are of the run's posts and of a wall's.
         std::int64_t fits = 0;
         for (const auto& j : a->model->joints) {

@@ -24,7 +24,7 @@ TEST(Timber, EverySizeIsSoldAsItIsAskedForInSixLengthsOrFive) {
             EXPECT_EQ(kind.stock(std::string{size.asked} + "pt"), std::string{size.sold} + "pt");
             const auto sold = ofProfile(catalog(), size.sold), treated = ofProfile(catalog(), std::string{size.sold} + "pt");
             EXPECT_GE(std::max(sold.size(), treated.size()), 4u) << size.sold;
-            for (const auto* item : sold) EXPECT_EQ(item->a.count() % (kind.name == "metric" ? mm(600) : feet(2)).count(), 0) << item->id;
+            for (const auto* item : sold) EXPECT_EQ(item->a.count() % (kind.name != "inch" ? mm(600) : feet(2)).count(), 0) << item->id;
         }
     // What is no lumber keeps its name; a size that a 4x4 and a 2x4's wide side share, rails and posts want.
     const auto& m = timber("metric");
@@ -97,6 +97,41 @@ TEST(Timber, UnlikeMetricCoopsAreSoundAndShut) {
             EXPECT_LE(p.extent(p.wide), inMm(size->wide) + 0.01) << p.id << " of " << p.stock;
         }
         for (const auto& b : a->cuts->boardStock) EXPECT_EQ(b.length.count() % mm(600).count(), 0) << b.profile;
+    }
+}
+
+TEST(Timber, UnlikePlanedCoopsAreSoundShutAndOfPlanedSizes) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {{"roof.form", "gable"}, {"skin.kind", "board_batten"}},
+             {{"frame.walls", "posts"}, {"skin.kind", "metal"}, {"wood.grade", "c24"}},
+             {{"form.kind", "elevated"}, {"flock.count", "6"}, {"nests.kind", "flush"}, {"frame.stud", "2x3"}},
+             {{"foundation.kind", "sills"}, {"skin.kind", "shiplap"}, {"runs.1.top", "shared"}, {"roost.stock", "round"}},
+             {{"foundation.kind", "slab"}, {"skin.lining", "ply-1/2"}, {"partitions.1.wall", "right"}, {"coop.width", "4.2 m"}},
+         }) {
+        if (sampled() && more.size() > 3) continue;
+        SCOPED_TRACE(more[0].key + more[0].text);
+        auto changes = more;
+        changes.insert(changes.begin(), {"frame.timber", "planed"});
+        const auto d = designWith(changes);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        EXPECT_EQ(a->design.units(), Units::metric);
+        for (const auto& p : a->model->parts) {
+            if (p.form != Form::lumber) continue;
+            const auto* size = profile(p.stock);
+            ASSERT_NE(size, nullptr) << p.id << " of " << p.stock;
+            EXPECT_TRUE(size->thick == mm(22) || size->thick == mm(45) || size->thick == mm(50) || size->thick == mm(95))
+                << p.id << p.stock;
+            EXPECT_NE(size->wide, mm(100)) << p.id << " of " << p.stock;
+        }
+        EXPECT_EQ(needed(*a, "post-tie-100") + needed(*a, "post-tie-4x4"), 0) << "made for other posts";
+    }
+    // Planed off sawn: two millimetres of a thickness of 47, five of each width, the same board's.
+    const auto &sawn = timber("metric"), &planed = timber("planed");
+    for (const auto* size : {"2x2", "2x4", "2x6", "2x8", "2x10", "2x12", "4x4", "4x6"}) {
+        const double off = inMm(sawn.size(size).wide - planed.size(size).wide);
+        EXPECT_GE(off, 2) << size;
+        EXPECT_LE(off, 5) << size;
     }
 }
 

@@ -55,6 +55,23 @@ inline constexpr std::array kProfiles{
     Profile{"47x300", mm(47), mm(300), kEn1313},
     Profile{"100x100", mm(100), mm(100), kEn1313},
     Profile{"100x150", mm(100), mm(150), kEn1313},
+    // Planed, as it is sold in the north of Europe.
+    Profile{"22x45", mm(22), mm(45), kPractice},
+    Profile{"22x70", mm(22), mm(70), kPractice},
+    Profile{"22x95", mm(22), mm(95), kPractice},
+    Profile{"22x145", mm(22), mm(145), kPractice},
+    Profile{"22x220", mm(22), mm(220), kPractice},
+    Profile{"rebated-22x170", mm(22), mm(170), kPractice},
+    Profile{"matched-22x120", mm(22), mm(120), kPractice},
+    Profile{"45x45", mm(45), mm(45), kPractice},
+    Profile{"45x70", mm(45), mm(70), kPractice},
+    Profile{"45x95", mm(45), mm(95), kPractice},
+    Profile{"45x145", mm(45), mm(145), kPractice},
+    Profile{"45x195", mm(45), mm(195), kPractice},
+    Profile{"45x220", mm(45), mm(220), kPractice},
+    Profile{"45x295", mm(45), mm(295), kPractice},
+    Profile{"95x95", mm(95), mm(95), kPractice},
+    Profile{"95x145", mm(95), mm(145), kPractice},
 };
 constexpr bool thickNotOverWide() {
     return std::ranges::all_of(kProfiles, [](const Profile& p) { return p.thick <= p.wide; });
@@ -75,6 +92,7 @@ struct Timber {
     struct Size {
         std::string_view asked, sold;
     };
+    std::string_view postTie, postBase;  ///< made for its 4x4
     std::array<Size, 17> sizes;
     /// "47x100pt" for "2x4pt"; what is no lumber stays as it is.
     constexpr std::string_view plain(std::string_view asked) const {
@@ -95,6 +113,8 @@ inline constexpr std::array kTimbers{
            inches(1.5),
            inches(0.75),
            inches(3.5),
+           "post-tie-4x4",
+           "post-base-4x4",
            {{{"1x2", "1x2"},
              {"1x3", "1x3"},
              {"1x4", "1x4"},
@@ -116,6 +136,8 @@ inline constexpr std::array kTimbers{
            mm(47),
            mm(22),
            mm(100),
+           "post-tie-100",
+           "post-base-100",
            {{{"1x2", "22x50"},
              {"1x3", "22x75"},
              {"1x4", "22x100"},
@@ -133,6 +155,29 @@ inline constexpr std::array kTimbers{
              {"2x12", "47x300"},
              {"4x4", "100x100"},
              {"4x6", "100x150"}}}},
+    Timber{"planed",
+           mm(45),
+           mm(22),
+           mm(95),
+           "post-tie-95",
+           "post-base-95",
+           {{{"1x2", "22x45"},
+             {"1x3", "22x70"},
+             {"1x4", "22x95"},
+             {"1x6", "22x145"},
+             {"1x10", "22x220"},
+             {"shiplap-1x8", "rebated-22x170"},
+             {"matched-1x6", "matched-22x120"},
+             {"2x2", "45x45"},
+             {"pole", "pole-50"},
+             {"2x3", "45x70"},
+             {"2x4", "45x95"},
+             {"2x6", "45x145"},
+             {"2x8", "45x195"},
+             {"2x10", "45x220"},
+             {"2x12", "45x295"},
+             {"4x4", "95x95"},
+             {"4x6", "95x145"}}}},
 };
 constexpr const Timber& timber(std::string_view name) { return *std::ranges::find(kTimbers, name, &Timber::name); }
 

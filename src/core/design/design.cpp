@@ -42,7 +42,9 @@ Units Design::units() const {
     // As the rule of plans.units has it.
     auto at = set_.find("plans.units");
     if (at == set_.end()) at = set_.find("frame.timber");
-    return at != set_.end() && std::get<std::string>(at->second) == "metric" ? Units::metric : Units::imperial;
+    if (at == set_.end()) return Units::imperial;
+    const auto& told = std::get<std::string>(at->second);
+    return told == "metric" || told == "planed" ? Units::metric : Units::imperial;
 }
 
 std::vector<int> Design::rows(std::string_view list) const {

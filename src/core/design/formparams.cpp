@@ -148,7 +148,7 @@ void addForm(std::vector<Param>& p) {
     p.push_back(count("partitions.*.bins", form, 0, 3, always(std::int64_t{0}), false));
     // Frame
     // As sold in America by the inch, or in Europe by the millimetre.
-    p.push_back(choice("frame.timber", frame, {"inch", "metric"}, word("inch"), false));
+    p.push_back(choice("frame.timber", frame, {"inch", "metric", "planed"}, word("inch"), false));
     p.push_back(choice("frame.walls", frame, {"studs", "posts"}, word("studs"), false));
     const auto onStuds = [](Ask& a) { return !posted(a); };
     p.push_back(onlyWhen(choice("frame.stud", frame, {"2x4", "2x3", "2x2"}, word("2x4"), false), onStuds));
@@ -183,7 +183,7 @@ void addForm(std::vector<Param>& p) {
     p.push_back(choice("roof.spacing", frame, {"16in", "24in"}, word("24in"), false));
     p.push_back(onlyWhen(choice("roof.deck", frame, {"ply-1/2", "osb-7/16", "ply-3/4"}, word("ply-1/2"), false),
                          [](Ask& a) { return roofCover(coverOf(a)).decked; }));
-    const auto metric = [](Ask& a) { return a.choice("frame.timber") == "metric"; };
+    const auto metric = [](Ask& a) { return a.choice("frame.timber") != "inch"; };
     p.push_back(onlyWhen(choice("wood.species", frame, {"spf", "hf", "dfl"}, word("spf"), false), std::not_fn(metric)));
     p.push_back(onlyWhen(choice("wood.grade", frame, {"c16", "c24"}, word("c16"), false), metric));
 }

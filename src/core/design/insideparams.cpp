@@ -96,8 +96,11 @@ void addInside(std::vector<Param>& p) {
         const auto fit = room / (clear + kNestBoard);
         return std::clamp<std::int64_t>(std::min(fit, nestsNeeded(birdsSizedFor(a))), 1, 250);
     }));
-    p.push_back(length("nests.height", inside, inches(5), inches(36),
-                       [](Ask& a) -> Value { return inches(elevated(a) && !nestsHang(a) ? 6 : 20); }));
+    p.push_back(length("nests.height", inside, inches(5), inches(36), [](Ask& a) -> Value {
+        // Over what they stand on, where one reaches them without stooping.
+        const auto half = inches(0.5), least = nestsInside(a) ? nestBearer(a) : Length{};
+        return std::max(half * ((least.count() + half.count() - 1) / half.count()), inches(elevated(a) && !nestsHang(a) ? 6 : 20));
+    }));
     p.push_back(length("nests.at", inside, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto wall = a.choice("nests.wall");
         const auto w = openingWidth(a, "nests");

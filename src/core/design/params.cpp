@@ -69,7 +69,7 @@ std::vector<Param> declare() {
     // Plans
     p.push_back(choice("plans.paper", plans, {"letter", "a4"}, word("letter"), false));
     p.push_back(choice("plans.units", plans, {"imperial", "metric"},
-                       [](Ask& a) -> Value { return std::string{a.choice("frame.timber") == "metric" ? "metric" : "imperial"}; }));
+                       [](Ask& a) -> Value { return std::string{a.choice("frame.timber") != "inch" ? "metric" : "imperial"}; }));
     p.push_back({"plans.title",
                  plans,
                  Type::text,

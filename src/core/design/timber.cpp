@@ -2,7 +2,7 @@
 
 namespace oiko {
 
-static bool metric(Ask& ask) { return timberOf(ask).name == "metric"; }
+static bool metric(Ask& ask) { return timberOf(ask).name != "inch"; }
 
 const Timber& timberOf(Ask& ask) { return timber(ask.choice("frame.timber")); }
 

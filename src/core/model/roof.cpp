@@ -263,9 +263,8 @@ void innerPosts(Builder& b) {
         const auto at = std::to_string(++n);
         b.add("ground/footing/ridge/" + at, "footing", "foundation", System::ground, Form::block, "concrete", {0, 0, 1}, {1, 0, 0},
               {box({x - wide, y - wide, under - thick}, {x + wide, y + wide, under})});
-        b.add("roof/post/" + at + "/base", "post-base", "roof", System::roof, Form::block,
-              b.shell.timber->name == "metric" ? "post-base-100" : "post-base-4x4", {0, 0, 1}, {1, 0, 0},
-              {box({x - half, y - half, foot}, {x + half, y + half, foot + base})});
+        b.add("roof/post/" + at + "/base", "post-base", "roof", System::roof, Form::block, std::string{b.shell.timber->postBase}, {0, 0, 1},
+              {1, 0, 0}, {box({x - half, y - half, foot}, {x + half, y + half, foot + base})});
         b.lumber("roof/post/" + at, "roof-post", "roof", System::roof, earth ? "4x4pt" : "4x4", {0, 0, 1}, {0, 1, 0},
                  box({x - half, y - half, foot + base}, {x + half, y + half, b.floor + ridgeUndersideMm(b.shell)}));
     }

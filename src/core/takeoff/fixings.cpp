@@ -338,7 +338,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (row->rule == "endnail" && (splits(a) || splits(b)))
             add("screw-3", 2, "endscrew");
         else
-            add(row->item == "post-tie-4x4" && timberOf(s).name == "metric" ? "post-tie-100" : row->item, n, row->rule, row->source);
+            add(row->item == "post-tie-4x4" ? timberOf(s).postTie : row->item, n, row->rule, row->source);
     }
     std::map<std::string, int> roles;
     double skinMm2 = 0, skidMm = 0;
@@ -362,8 +362,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     add("feed-bin", roles["feed-bin"], "startup");
     // Bolted to its concrete, nailed to the post.
     if (const double n = roles["post-base"]; n > 0)
-        add(timberOf(s).name == "metric" ? "post-base-100" : "post-base-4x4", n, "postbase"), add("anchor-bolt", n, "postbase"),
-            add("nail-10d", 8 * n, "postbase");
+        add(timberOf(s).postBase, n, "postbase"), add("anchor-bolt", n, "postbase"), add("nail-10d", 8 * n, "postbase");
     add("tie-rafter", 2.0 * roles["rafter"], "tie");
     // Nailed into both.
     if (!shell.beam.empty()) {
