@@ -54,6 +54,23 @@ TEST(Holes, NoPresetHasAny) {
     }
 }
 
+TEST(Holes, NoneOverTheBlocksOfASteepRunsRoof) {
+    // Higher over the beam than the rafters are deep, the blocks beside the coop are ripped from wider boards.
+    for (const auto* pitch : {"5/12", "6/12"}) {
+        const auto d = designWith({{"coop.width", "10'"},
+                                   {"runs.1.side", "front"},
+                                   {"runs.1.length", "4'"},
+                                   {"coop.low_wall", "7'"},
+                                   {"runs.1.pitch", pitch},
+                                   {"nests.wall", "back"},
+                                   {"mesh.kind", "hardware-cloth-1/4"}});
+        Settled s{d};
+        const auto found = allHoles(modelOf(d), ballThatMeshStops(s));
+        EXPECT_TRUE(found.whole) << pitch;
+        EXPECT_EQ(told(found), "") << pitch;
+    }
+}
+
 class Shut : public testing::TestWithParam<std::size_t> {};
 TEST_P(Shut, LetsNothingIn) {
     if (sampled() && GetParam() % 6 != 1) GTEST_SKIP() << "a share under the sanitizers";

@@ -131,6 +131,8 @@ struct RafterSpec {
     std::vector<Seat> seats;
 };
 std::vector<Solid> rafterSolids(const RafterSpec& r);
+/// The narrowest 2x that is at least this wide; the widest when none is.
+std::string boardAtLeast(const Builder& b, double width);
 /// A board lying flat on the slope between two distances along it, from x0 to x1.
 Solid onSlope(double x0, double x1, double yStart, double zStart, double rise, double q0, double q1, double lift, double thick);
 /// A flat sheet in a wall's plane with rectangular holes; its top follows `top(u)`, straight but for a bend at `bend`.

@@ -7,16 +7,15 @@
 #include "core/model/builder.h"
 
 namespace oiko {
-namespace {
-
-constexpr double kCapLeg = 6;  ///< in of a ridge cap on either slope
-
-/// The narrowest 2x that is at least this wide; the widest when none is.
 std::string boardAtLeast(const Builder& b, double width) {
     for (const auto p : {"2x4", "2x6", "2x8", "2x10"})
         if (b.wideOf(p) >= width - kSameMm) return p;
     return "2x12";
 }
+
+namespace {
+
+constexpr double kCapLeg = 6;  ///< in of a ridge cap on either slope
 
 /// One slope: rafters, blocks over the plates, purlins, fascia and panels. `name` goes before what a gable has twice.
 struct Covering {

@@ -106,9 +106,11 @@ struct OwnRoof final : Runner {
         }
         for (const bool outer : {false, true}) {
             const double v = outer ? length - b.two : 0, foot = outer ? low : high;
-            const double height = std::min(over(v + b.two) - foot, rafterDeep);
+            // As high as the rafters beside it are there; of a wider board where the slope is steep.
+            const double height = over(v + b.two) - foot;
+            const auto stock = height <= rafterDeep + kSameMm ? rafterStock : boardAtLeast(b, height);
             for (std::size_t i = 1; i < xs.size(); ++i)
-                lumber(std::string{outer ? "eave-block/outer/" : "eave-block/inner/"} + tenths(xs[i]), "eave-block", rafterStock, w.u, up,
+                lumber(std::string{outer ? "eave-block/outer/" : "eave-block/inner/"} + tenths(xs[i]), "eave-block", stock, w.u, up,
                        cuboid(xs[i - 1] + b.two, xs[i], v, v + b.two, foot, foot + height));
         }
         if (roofed) {
