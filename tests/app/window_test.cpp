@@ -690,6 +690,45 @@ TEST_F(Window, LightPanelsFoamShinglesBucketsAndBattensAreChosenInTheLetter) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, RoostsNestsAndFloorsOfEveryKindAreChosenInTheLetter) {
+    const auto before = window->answer()->bill.total;
+    const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role) > 0; };
+    const auto chosen = [&](const char* key, int option, std::string_view role) {
+        take(key, option);
+        settle();
+        EXPECT_TRUE(has(role)) << key << ": " << window->message().toStdString();
+    };
+    take("roost.stock", 2);
+    settle();
+    EXPECT_TRUE(
+        std::ranges::any_of(window->answer()->model->parts, [](const Part& p) { return p.role == "roost" && p.stock == "pole-2"; }));
+    chosen("roost.hold", 1, "roost-cup");
+    chosen("roost.ladder", 0, "roost-ladder");
+    chosen("nests.kind", 4, "nest-door");
+    EXPECT_EQ(window->findChild<ValueWord*>("nests.door"), nullptr) << "its front drops";
+    chosen("nests.kind", 5, "nest-bracket");
+    chosen("skin.kind", 5, "let-in-brace");
+    take("floor.cover", 3);
+    settle();
+    EXPECT_TRUE(
+        std::ranges::any_of(window->answer()->takeoff->hardware, [](const HardwareLine& l) { return l.item == "floor-felt-foot"; }));
+    take("frame.timber", 2);
+    settle();
+    EXPECT_TRUE(std::ranges::any_of(window->answer()->model->parts, [](const Part& p) { return p.role == "stud" && p.stock == "45x95"; }))
+        << window->message().toStdString();
+    EXPECT_EQ(window->findChild<ValueWord*>("frame.stud")->text(), "45 × 95");
+    // One treads in this coop: a floor of wire is out of reach, and nothing is lost.
+    const auto undone = window->document().undo()->index();
+    take("floor.deck", 2);
+    settle();
+    EXPECT_EQ(window->document().undo()->index(), undone);
+    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    ASSERT_EQ(popup("leaf"), nullptr);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, MetricTimberIsChosenInTheLetterAndNamesItsSizes) {
     const auto before = window->answer()->bill.total;
     const auto said = [&](const char* key) { return window->findChild<ValueWord*>(key)->text(); };
