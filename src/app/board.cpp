@@ -146,6 +146,8 @@ std::vector<std::string> Board::choicesNow() const {
         case face: return {"front", "right", "back", "left", "section"};
         case frame:
             out = {"front", "right", "back", "left", "roofframe"};
+            // A slab has none.
+            if (answer_->settled->applies("floor.joist")) out.emplace_back("floorframe");
             for (const int r : answer_->settled->rows("partitions")) out.push_back(partitionKey(r));
             // Of the run that is shown, its four sides follow it.
             for (const int r : answer_->settled->rows("runs")) {
@@ -254,6 +256,7 @@ void Board::refresh() {
             break;
         case frame:
             drawing_->show(pick == "roofframe"         ? roofFramePlan(*answer_->model, s, *answer_->takeoff)
+                           : pick == "floorframe"      ? floorFramePlan(*answer_->model, s, *answer_->takeoff)
                            : pick.starts_with("runs.") ? runFrame(*answer_->model, s, *answer_->takeoff, pick.substr(0, pick.find('/')),
                                                                   pick.substr(pick.find('/') + 1))
                                                        : wallFrame(*answer_->model, s, *answer_->takeoff, pick),

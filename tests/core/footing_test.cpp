@@ -4,6 +4,7 @@
 
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/drawing/views.h"
 #include "core/judge/findings.h"
 #include "core/judge/holes.h"
 #include "whole.h"
@@ -142,6 +143,32 @@ TEST(ConcreteByHand, SlabBagsAndBolts) {
     for (const auto& p : a->model->parts) EXPECT_NE(p.system, System::floor) << p.id;
     // What is poured in place is lifted by nobody.
     EXPECT_NE(a->heaviestPart, "ground/slab");
+}
+
+TEST(FloorFrame, IsDrawnWithEachJoistsPlaceAndMark) {
+    for (const auto* falls : {"back", "left"}) {
+        const auto a = answerTo(designWith({{"roof.falls_to", falls}, {"coop.width", "10'"}, {"coop.depth", "8'"}}));
+        const auto d = floorFramePlan(*a->model, *a->settled, *a->takeoff);
+        std::size_t joists = 0;
+        for (const auto& p : a->model->parts) {
+            if (p.role != "joist" && p.role != "rim" && p.role != "blocking") continue;
+            EXPECT_EQ(std::ranges::count(d.labels, p.id, &Label::part), 1) << p.id;
+            joists += p.role == "joist";
+        }
+        // Each joist's near face from the first one's, as it stands in the model.
+        std::vector<Length> told;
+        for (const auto& l : d.labels)
+            if (const auto* v = std::get_if<Length>(&l.say)) told.push_back(*v);
+        ASSERT_EQ(told.size(), joists);
+        const bool alongX = falls[0] == 'b';
+        for (const auto& p : a->model->parts)
+            if (p.role == "joist")
+                EXPECT_TRUE(std::ranges::any_of(told, [&](Length v) {
+                    return std::fabs(inMm(v) - (alongX ? p.box().low.x : p.box().low.y)) < 0.01;
+                })) << p.id;
+    }
+    const auto slab = answerTo(designWith({{"foundation.kind", "slab"}}));
+    EXPECT_TRUE(floorFramePlan(*slab->model, *slab->settled, *slab->takeoff).empty());
 }
 
 TEST(FloorCover, IsCountedByTheRoomThatItCovers) {

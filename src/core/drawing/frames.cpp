@@ -1,5 +1,6 @@
 // What lies to be nailed: a wall's frame, a run's, the stringers of steps.
 #include <algorithm>
+#include <cmath>
 #include <functional>
 #include <set>
 #include <tuple>
@@ -101,6 +102,72 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
         const double h = heightAt(low);
         d.labels.push_back({{high, -620}, Message{"frame.diagonal", {mm(std::hypot(high - low, h))}}, 2.0, 1, 0, false, ""});
     }
+    return d;
+}
+
+Drawing floorFramePlan(const Model& m, Settled& s, const Takeoff& t) {
+    Drawing d;
+    d.id = "frame/floor";
+    const auto frame = partsWhere(
+        m, [](const Part& p) { return p.system == System::floor && (p.role == "joist" || p.role == "rim" || p.role == "blocking"); });
+    if (frame.empty()) return {};
+    const Look look{{1, 0, 0}, {0, 1, 0}, {}, {}};
+    project(d, m, frame, look);
+    const bool alongX = shellOf(s).turn % 2 == 0;  // the way the rims go
+    std::vector<std::pair<double, std::string>> at;
+    Bounds all;
+    for (const auto i : frame) {
+        const auto& p = m.parts[i];
+        const auto b = p.box();
+        all.add(b);
+        const bool upright = b.size().y > b.size().x;
+        const bool joist = p.role == "joist";
+        if (joist) at.emplace_back(alongX ? b.low.x : b.low.y, "");
+        // A joist's mark beside the row of blocks in its middle.
+        const double x = (b.low.x + b.high.x) / 2 + (joist && !upright ? b.size().x / 5 : 0),
+                     y = (b.low.y + b.high.y) / 2 + (joist && upright ? b.size().y / 5 : 0);
+        if (!p.existing) d.labels.push_back({{x, y}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, true, p.id});
+    }
+    // What carries it, and the edges of what lies on it.
+    static constexpr std::string_view kDashed[] = {"beam", "skid", "deck", "floor-mesh"};
+    for (const auto& p : m.parts)
+        if (const auto b = p.box(); std::ranges::find(kDashed, p.role) != std::end(kDashed) && p.box().high.z > 0)
+            d.add({Pen::hidden,
+                   Fill::none,
+                   {{b.low.x, b.low.y}, {b.high.x, b.low.y}, {b.high.x, b.high.y}, {b.low.x, b.high.y}},
+                   true,
+                   p.id});
+    // Where what carries it begins, across the joists.
+    std::vector<std::pair<double, std::string>> under{{alongX ? all.low.y : all.low.x, ""}, {alongX ? all.high.y : all.high.x, ""}};
+    for (const auto& p : m.parts)
+        if (p.role == "beam" || p.role == "skid") under.emplace_back(alongX ? p.box().low.y : p.box().low.x, "");
+    chain(
+        d, under,
+        [&](double v) {
+            return alongX ? Vec2{all.low.x, v} : Vec2{v, all.high.y};
+        },
+        6);
+    // Running marks along a rim to the near face of each joist, then overall both ways.
+    // So long is a millimetre of paper about, on which texts keep their distance.
+    const double paper = std::max(all.size().x / 190, all.size().y / 110);
+    const double start = alongX ? all.low.x : all.low.y;
+    for (const auto& [u, key] : at) {
+        const auto mark = [&](double out) { return alongX ? Vec2{u, all.low.y - out} : Vec2{all.low.x - out, u}; };
+        d.add({Pen::dimension, Fill::none, {mark(1.7 * paper), mark(3.7 * paper)}, false, ""});
+        auto place = mark(6 * paper);
+        (alongX ? place.x : place.y) += paper / 2;
+        d.labels.push_back({place, mm(u - start), 1.9, 1, alongX ? 90.0 : 0.0, false, ""});
+    }
+    d.dimensions.push_back({{all.low.x, all.high.y}, {all.high.x, all.high.y}, 7, alongX ? "coop.width" : ""});
+    d.dimensions.push_back({{all.high.x, all.low.y}, {all.high.x, all.high.y}, -7, ""});
+    d.labels.push_back({{all.low.x, all.low.y - 21 * paper}, Message{"floor.running", {}}, 2.0, -1, 0, false, ""});
+    d.labels.push_back({{all.high.x, all.low.y - 26 * paper},
+                        Message{"frame.diagonal", {mm(std::hypot(all.size().x, all.size().y))}},
+                        2.0,
+                        1,
+                        0,
+                        false,
+                        ""});
     return d;
 }
 

@@ -201,6 +201,8 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
         b.two({"page.faces", {}}, face(m, s, pair.first), title(pair.first), face(m, s, pair.second), title(pair.second));
     }
     b.place(b.page({"page.section", {}}), crossSection(m, s), {"view.section", {}}, x, y, w, h, 26);
+    if (auto d = floorFramePlan(m, s, t); !d.empty())
+        b.place(b.page({"page.floorframe", {}}), std::move(d), {"view.floorframe", {}}, x, y, w, h, 24);
     for (const auto side : kSides)
         b.place(b.page({"page.frame", {}}), wallFrame(m, s, t, side), {"view.frame", {Ref{"side." + std::string{side}}}}, x, y, w, h, 24);
     for (const int r : s.rows("partitions"))

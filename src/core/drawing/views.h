@@ -22,6 +22,9 @@ Drawing runFrame(const Model& model, Settled& settled, const Takeoff& takeoff, c
 inline constexpr std::string_view kRunFrames[] = {"outer", "inner", "left", "right"};
 /// A stringer of the steps to a door, seen from its left side, with where each step is cut; empty where the door has no steps.
 Drawing stringer(const Model& model, Settled& settled, const Takeoff& takeoff, int door);
+/// Joists, rims and blocks from above with their marks, what carries them and the edges of what lies on them dashed; empty where there is
+/// no such frame.
+Drawing floorFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
 /// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`. Ends that are not square
