@@ -34,7 +34,8 @@ TEST(Profiles, AreTheDressedSizesOfTheSoftwoodStandard) {
                      {"2x12", 1.5, 11.25},
                      {"4x4", 3.5, 3.5},
                      {"4x6", 3.5, 5.5}};
-    ASSERT_EQ(std::size(published), std::size(kTimbers[0].sizes));
+    // And a round pole, which the standard does not know.
+    ASSERT_EQ(std::size(published), std::ranges::count_if(kTimbers[0].sizes, [](const Timber::Size& s) { return s.asked != "pole"; }));
     for (const auto& row : published) {
         const auto* p = profile(row.name);
         ASSERT_NE(p, nullptr) << row.name;
