@@ -35,6 +35,7 @@ struct Bracer {
     Builder& b;
     WallFrame& w;
     const double wide = b.wideOf("1x4");
+    std::vector<std::pair<std::size_t, Bounds>> own{};  ///< the wall's own lumber, and where on it each lies
     std::vector<Bounds> barred{};  ///< what no brace may cross: what opens, what carries over it, the post under the ridge
 
     Bounds onWall(const Part& p) const {
@@ -43,7 +44,6 @@ struct Bracer {
             for (const auto& v : solid.vertices) box.add(Vec3{dot(v - w.origin, w.u), 0, v.z - b.floor});
         return box;
     }
-    bool mine(const Part& p) const { return p.side == w.side && p.system == System::walls; }
     /// Up to the upper face of the plate on the studs; to the beam that lies on posts, which is not cut.
     double top(double u) const {
         const double under = b.underPlates(w, u, inMm(b.shell.plates));
@@ -52,10 +52,10 @@ struct Bracer {
     /// Whether it has wood behind its head: a plate, or what stands under a beam.
     bool held(const Band& band) const {
         const double middle = band.head + band.way * band.nose() / 2, half = b.two / 2;
-        return !b.shell.posted || std::ranges::any_of(b.model.parts, [&](const Part& p) {
-            if (!mine(p) || p.along.z < 0.9) return false;
-            const auto box = onWall(p);
-            return box.low.x <= middle - half && box.high.x >= middle + half && box.high.z >= band.top0 - b.two;
+        return !b.shell.posted || std::ranges::any_of(own, [&](const auto& x) {
+            const auto& [i, box] = x;
+            return b.model.parts[i].along.z > 0.9 && box.low.x <= middle - half && box.high.x >= middle + half &&
+                   box.high.z >= band.top0 - b.two;
         });
     }
 
@@ -87,9 +87,9 @@ struct Bracer {
         const auto edge = Plane::through(outline[0], across), far = Plane::through(outline[2], across);
         const auto back = Plane::through(w.at(0, b.one, 0), w.inward * -1);  // keeps what lies behind it
         const auto turned = [](Plane p) { return Plane{p.normal * -1, -p.offset}; };
-        for (auto& p : b.model.parts) {
-            const bool over = p.role == "cap-plate";
-            if (!mine(p) || over || p.form != Form::lumber || !band.crosses(onWall(p))) continue;
+        for (const auto& [part, box] : own) {
+            auto& p = b.model.parts[part];
+            if (p.role == "cap-plate" || !band.crosses(box)) continue;
             std::vector<Solid> kept;
             double whole = 0, left = 0;
             for (const auto& solid : p.solids)
@@ -108,8 +108,12 @@ struct Bracer {
 
     void build() {
         for (const auto& h : w.holes) barred.push_back({{h.u0, 0, h.z0}, {h.u1, 0, h.z1}});
-        for (const auto& p : b.model.parts)
-            if (mine(p) && (p.role == "header" || p.role == "sill" || p.role == "ridge-post")) barred.push_back(onWall(p));
+        for (std::size_t i = 0; i < b.model.parts.size(); ++i) {
+            const auto& p = b.model.parts[i];
+            if (p.side != w.side || p.system != System::walls || p.form != Form::lumber) continue;
+            own.emplace_back(i, onWall(p));
+            if (p.role == "header" || p.role == "sill" || p.role == "ridge-post") barred.push_back(own.back().second);
+        }
         const double half = (w.from + w.to) / 2;
         std::vector<Band> bands;
         const auto take = [&](std::optional<Band> band) {
