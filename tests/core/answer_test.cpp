@@ -279,6 +279,37 @@ TEST(Words, AreThereForEveryThingTheCoreCanSay) {
     }
 }
 
+/// Texts of drawings that would stand in the strip with the page's title or off the paper; empty: none.
+std::string offThePage(const PlanSet& set) {
+    std::string out;
+    for (const auto& page : set.pages)
+        for (const auto& placed : page.drawings)
+            for (const auto& l : placed.drawing.labels) {
+                const auto at = placed.at + (l.at - placed.drawing.low) * placed.scale;
+                if (at.y < 12 + 16 || at.y > page.height - 12 || at.x < 12 || at.x > page.width - 12)
+                    out += placed.drawing.id + ": " + words::say(l.say, Units::imperial) + "; ";
+            }
+    return out;
+}
+
+TEST(Plans, NoTextStandsInThePagesTitle) {
+    for (const auto& changes : std::vector<std::vector<Change>>{
+             {},
+             {{"form.kind", "elevated"}, {"flock.count", "6"}, {"coop.low_wall", "4'"}, {"skin.kind", "board_batten"}},  // at 1:12
+             {{"skin.kind", "metal"}, {"coop.width", "36'"}, {"flock.count", "50"}},
+             {{"roof.form", "gable"}, {"frame.timber", "planed"}, {"plans.paper", "a4"}, {"skin.kind", "shiplap"}},
+         }) {
+        const auto a = answerTo(designWith(changes));
+        auto set = planSet(*a->model, *a->settled, *a->takeoff, *a->cuts, a->bill, *a->steps);
+        EXPECT_EQ(offThePage(set), "") << (changes.empty() ? "plain" : changes[0].key);
+        // One moved down by half a page is found.
+        for (auto& page : set.pages)
+            for (auto& placed : page.drawings)
+                if (placed.drawing.id == "frame/back") placed.drawing.labels.front().at.y -= 120 / placed.scale;
+        EXPECT_NE(offThePage(set), "");
+    }
+}
+
 TEST(Drawings, MeasureWhatTheModelIs) {
     const auto a = answerTo(designWith({{"coop.width", "10ft"}, {"coop.depth", "8ft"}, {"windows.1.wall", "left"}}));
     auto& s = *a->settled;

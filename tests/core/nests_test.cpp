@@ -179,6 +179,12 @@ TEST(NestsOnBrackets, HangOnBlocksAndLeaveTheFloorFree) {
         }
         EXPECT_GE(uprights, 2);
         EXPECT_GE(needed(*a, "angle-bracket", "bracket"), 2 * uprights);
+        // It lifts off: two hooks, and no more screws than hold its own boards together.
+        EXPECT_EQ(needed(*a, "hook-eye", "nesthook"), 2);
+        auto legs = changes;
+        legs.back().text = "inside";
+        if (const auto standing = Design{}.with(legs))
+            EXPECT_LT(needed(*a, "screw-1-1/4", "nest"), needed(*answerTo(standing.value()), "screw-1-1/4", "nest"));
     }
     EXPECT_FALSE(Design{}.with({{"nests.kind", "brackets"}, {"nests.height", "15in"}})) << "no room for them";
 }

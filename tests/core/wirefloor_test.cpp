@@ -73,6 +73,35 @@ TEST(WireFloor, UnlikeCoopsAreSoundShutAndBearWhatStandsInThem) {
     }
 }
 
+/// Of every plate on the mesh, the least share of its width that wood below bears where the plate lies along the joists.
+double leastBorne(const Model& m) {
+    double least = 1;
+    for (const auto& p : m.parts) {
+        if (p.role != "bottom-plate" || p.system != System::walls || std::fabs(p.along.y) < 0.9) continue;
+        const auto plate = p.box();
+        double borne = 0;
+        for (const auto& q : m.parts)
+            if (const auto u = q.box(); q.role == "joist" && u.high.y > plate.low.y + 1 && u.low.y < plate.high.y - 1)
+                borne += std::max(0.0, std::min(plate.high.x, u.high.x) - std::max(plate.low.x, u.low.x));
+        least = std::min(least, borne / plate.size().x);
+    }
+    return least;
+}
+
+TEST(WireFloor, EndWallsStandOnDoubledJoists) {
+    for (const auto* timber : {"inch", "metric", "planed"}) {
+        auto m = modelOf(wired({{"frame.timber", timber}, {"floor.height", "1.1 m"}}));
+        EXPECT_GT(leastBorne(m), 0.8) << timber;
+        // With one alone a plate hangs over by more than half.
+        double first = 1e9;
+        for (const auto& p : m.parts)
+            if (p.role == "joist") first = std::min(first, p.box().low.x);
+        std::erase_if(m.parts,
+                      [&](const Part& p) { return p.role == "joist" && p.box().low.x > first + 10 && p.box().low.x < first + 60; });
+        EXPECT_LT(leastBorne(m), 0.5) << timber;
+    }
+}
+
 TEST(WireFloor, ALegBetweenJoistsIsFound) {
     auto m = modelOf(wired());
     ASSERT_EQ(sagging(m), "");
@@ -102,8 +131,8 @@ TEST(WireFloor, StripsByHand) {
     EXPECT_EQ(boards, 4);
     EXPECT_EQ(needed(*a, "hook-eye", "dropboard"), 8);
     EXPECT_EQ(inInches(dropLeaf(*a->settled)), 20.5);
-    // Staples every 3 in along seven joists of 45 in and two rims of 8 ft, by layers held together.
-    EXPECT_GE(needed(*a, "staple", "floorwire"), (7 * 45 + 2 * 96) / 3);
+    // Staples every 3 in along nine joists of 45 in and two rims of 8 ft, by layers held together.
+    EXPECT_GE(needed(*a, "staple", "floorwire"), (9 * 45 + 2 * 96) / 3);
 }
 
 TEST(WireFloor, TakesNoCoverFoamOrTrays) {

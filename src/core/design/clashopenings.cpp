@@ -31,8 +31,9 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          last >= cornerClear(s) ? std::optional{Change{o.row + ".at", written(std::clamp(o.at, cornerClear(s), last), s)}}
                                                 : std::nullopt};
         }
+        const bool framed = o.row != "nests" || nestsThrough(s);
         // A header reaches over both trimmers in one piece, a beam from post to post.
-        if (const auto most = widestFramed(s); o.width > most && !(o.row == "nests" && !nestsThrough(s)))
+        if (const auto most = widestFramed(s); o.width > most && framed)
             return Clash{"opening.stock",
                          sizeKey(o),
                          "stock.longest",
@@ -52,7 +53,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
             o.row == "nests" && nestsThrough(s) && openWall(s, o.wall) && lower > Length{} && most > lower)
             return Clash{"open.nests", "nests.wall", "skin.lower", {lower, most}, Change{"nests.kind", "inside"}};
         for (const auto& [bar, clear] : barredByRidge(shell, o.wall, o.width))
-            if (o.at > bar && o.at < clear && !(o.row == "nests" && !nestsThrough(s))) {
+            if (o.at > bar && o.at < clear && framed) {
                 const auto to = o.at - bar < clear - o.at ? bar : clear;
                 return Clash{"opening.ridge",
                              o.row + ".at",
@@ -68,7 +69,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          {keyRef(heightKey(o)), o.sill + o.height, head},
                          o.sill + inches(3) < head && o.row != "nests" ? std::optional{Change{o.row + ".height", written(head - o.sill, s)}}
                                                                        : std::nullopt};
-        if (const auto most = shell.widestHeader(o.wall); o.width > most && !(o.row == "nests" && !nestsThrough(s))) {
+        if (const auto most = shell.widestHeader(o.wall); o.width > most && framed) {
             if (shell.posted)
                 return Clash{"post.header",
                              sizeKey(o),
@@ -223,11 +224,13 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     // Trays are drawn out behind the roosts, through a clean-out.
     if (traysUnder(s) && trayPlaces(s).empty()) {
         const auto out = cleanOut(s);
+        const auto other = out ? s.choice(slotKey("doors", *out, "wall")) : std::string{wall};
+        const auto doors = s.rows("doors");
         return Clash{"roost.trays",
                      "roost.trays",
-                     out ? "roost.wall" : "form.kind",
+                     out ? "roost.wall" : slotKey("doors", doors.empty() ? 1 : doors.back() + 1, "kind"),
                      {Ref{"side." + wall}},
-                     out ? std::optional{Change{"roost.wall", s.choice(slotKey("doors", *out, "wall"))}} : std::nullopt};
+                     other != wall ? std::optional{Change{"roost.wall", other}} : std::nullopt};
     }
     return std::nullopt;
 }

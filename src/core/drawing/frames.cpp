@@ -28,14 +28,27 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     });
     project(d, m, parts, look);
     std::set<double> studs, openings;
-    double low = 1e9, high = -1e9;
+    double low = 1e9, high = -1e9, left = 1e9;
+    for (const auto i : parts) left = std::min(left, extentOn(look, m.parts[i]).first.x);
     for (const auto i : parts) {
         const auto& p = m.parts[i];
         const auto [a, b] = extentOn(look, p);
         low = std::min(low, a.x), high = std::max(high, b.x);
         const bool upright = p.along.z > 0.9;
         // Of two plies behind each other only the outer one is marked on the paper.
-        if (!p.id.ends_with("/inner") && p.role != "header-spacer" && !p.existing)
+        if (p.role == "let-in-brace") {
+            // Along it, with where its outer corners come on the plates, from the wall's left end.
+            const Vec2 along{dot(p.along, look.right), dot(p.along, look.up)};  // downwards
+            const bool right = along.x > 0;
+            d.labels.push_back(
+                {{(a.x + b.x) / 2, (a.y + b.y) / 2},
+                 Message{"frame.letin", {t.marks[i], mm(right ? b.x - left : a.x - left), mm(right ? a.x - left : b.x - left)}},
+                 1.9,
+                 0,
+                 std::atan(along.y / along.x) * 180 / kPi,
+                 false,
+                 p.id});
+        } else if (!p.id.ends_with("/inner") && p.role != "header-spacer" && !p.existing)
             d.labels.push_back({{(a.x + b.x) / 2, upright ? a.y + (b.y - a.y) * 0.5 : (a.y + b.y) / 2},
                                 t.marks[i],
                                 2.0,
@@ -50,13 +63,14 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     std::vector<std::pair<double, std::string>> at{{low, ""}, {high, ""}};
     for (const auto& o : openingsOf(m, side)) at.emplace_back(o.u0, ""), at.emplace_back(o.u1, "");
     double told = -1e9;
+    const double paper = paperMillimetre({high - low, d.high.y - d.low.y});
     for (const double u : studs) {
         if (u - told < 56) continue;  // its neighbour's mark does for a doubled stud
         told = u;
-        d.add({Pen::dimension, Fill::none, {{u, -40}, {u, -90}}, false, ""});
-        d.labels.push_back({{u + 12, -150}, mm(u - low), 1.9, 1, 90, false, ""});
+        d.add({Pen::dimension, Fill::none, {{u, -1.7 * paper}, {u, -3.7 * paper}}, false, ""});
+        d.labels.push_back({{u + paper / 2, -6 * paper}, mm(u - low), 1.9, 1, 90, false, ""});
     }
-    d.labels.push_back({{low, -620}, Message{"frame.running", {}}, 2.0, -1, 0, false, ""});
+    d.labels.push_back({{low, -22 * paper}, Message{"frame.running", {}}, 2.0, -1, 0, false, ""});
     chain(
         d, at,
         [&](double u) {
@@ -83,24 +97,10 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
         };
         d.dimensions.push_back({{o.u1, o.z0}, {o.u1, o.z1}, 4, key("height")});
     }
-    // What is let in is laid on the panel as it lies: where its outer corners come on the plates.
-    double line = -620;
-    for (const auto i : parts) {
-        if (m.parts[i].role != "let-in-brace") continue;
-        const auto [a, b] = extentOn(look, m.parts[i]);
-        const bool right = dot(m.parts[i].along, look.right) > 0;
-        d.labels.push_back({{low, line -= 110},
-                            Message{"frame.letin", {t.marks[i], mm((right ? a.x : b.x) - low), mm((right ? b.x : a.x) - low)}},
-                            2.0,
-                            -1,
-                            0,
-                            false,
-                            ""});
-    }
     // Square when both diagonals agree: the panel is checked by them as it lies.
     if (local % 2 == 0) {
         const double h = heightAt(low);
-        d.labels.push_back({{high, -620}, Message{"frame.diagonal", {mm(std::hypot(high - low, h))}}, 2.0, 1, 0, false, ""});
+        d.labels.push_back({{high, -22 * paper}, Message{"frame.diagonal", {mm(std::hypot(high - low, h))}}, 2.0, 1, 0, false, ""});
     }
     return d;
 }
@@ -148,8 +148,7 @@ Drawing floorFramePlan(const Model& m, Settled& s, const Takeoff& t) {
         },
         6);
     // Running marks along a rim to the near face of each joist, then overall both ways.
-    // So long is a millimetre of paper about, on which texts keep their distance.
-    const double paper = std::max(all.size().x / 190, all.size().y / 110);
+    const double paper = paperMillimetre({all.size().x, all.size().y});
     const double start = alongX ? all.low.x : all.low.y;
     for (const auto& [u, key] : at) {
         const auto mark = [&](double out) { return alongX ? Vec2{u, all.low.y - out} : Vec2{all.low.x - out, u}; };
@@ -160,7 +159,7 @@ Drawing floorFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     }
     d.dimensions.push_back({{all.low.x, all.high.y}, {all.high.x, all.high.y}, 7, alongX ? "coop.width" : ""});
     d.dimensions.push_back({{all.high.x, all.low.y}, {all.high.x, all.high.y}, -7, ""});
-    d.labels.push_back({{all.low.x, all.low.y - 21 * paper}, Message{"floor.running", {}}, 2.0, -1, 0, false, ""});
+    d.labels.push_back({{all.low.x, all.low.y - 22 * paper}, Message{"floor.running", {}}, 2.0, -1, 0, false, ""});
     d.labels.push_back({{all.high.x, all.low.y - 26 * paper},
                         Message{"frame.diagonal", {mm(std::hypot(all.size().x, all.size().y))}},
                         2.0,

@@ -33,6 +33,8 @@ std::pair<Vec2, Vec2> extentOn(const Look& look, const Part& p) {
     return {low, high};
 }
 
+double paperMillimetre(Vec2 size) { return std::max(size.x / 190, size.y / 110); }
+
 void chain(Drawing& d, std::vector<std::pair<double, std::string>> at, const std::function<Vec2(double)>& point, double offset) {
     std::ranges::sort(at, {}, &std::pair<double, std::string>::first);
     for (std::size_t i = 1; i < at.size(); ++i)

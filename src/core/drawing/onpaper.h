@@ -17,6 +17,9 @@ std::vector<std::size_t> partsWhere(const Model& m, const std::function<bool(con
 Look before(Settled& s, std::string_view side, double z);
 /// The lowest and the highest corner of what a part covers on the paper.
 std::pair<Vec2, Vec2> extentOn(const Look& look, const Part& p);
+/// About a millimetre of paper, in the millimetres of a drawing so wide and high, as it fills a landscape page: texts round it keep their
+/// distance by that.
+double paperMillimetre(Vec2 size);
 /// A chain of dimensions along a line of ascending places.
 void chain(Drawing& d, std::vector<std::pair<double, std::string>> at, const std::function<Vec2(double)>& point, double offset);
 

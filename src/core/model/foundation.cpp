@@ -368,7 +368,14 @@ void floorFrame(Builder& b) {
     for (const double x : xs)
         b.lumber("floor/joist/" + tenths(x), "joist", "floor frame", System::floor, stock, {0, 1, 0}, {0, 0, 1},
                  box({x, t, bottom}, {x + t, b.deep - t, top}));
-    if (wireFloor(b.s)) return wireOver(b, xs);
+    if (wireFloor(b.s)) {
+        // No deck spreads what comes down an end wall: a second joist under its plates.
+        for (const bool right : {false, true})
+            if (const double x = right ? xs.back() - t : xs.front() + t; b.wallDeep > t + kIn / 2)
+                b.lumber("floor/joist/" + tenths(x), "joist", "floor frame", System::floor, stock, {0, 1, 0}, {0, 0, 1},
+                         box({x, t, bottom}, {x + t, b.deep - t, top}));
+        return wireOver(b, xs);
+    }
     const double sheet = 48 * kIn;
     const double thinnest = 3 * kIn;  // a narrower last strip is avoided by moving the joint one joist back
     int row = 0;

@@ -108,7 +108,7 @@ void nestsWithin(Builder& b) {
     for (const double u : bearers) {
         const auto at = "bearer/" + std::to_string(++i);
         if (nestsHang(b.s)) {
-            // An arm on an upright against the wall, a knee brace in their corner; the row slides off them.
+            // An arm on an upright against the wall, a knee brace in their corner; the row lifts off them.
             put(at, "nest-bearer", Form::lumber, "2x4", w.inward, up, {w.box(u, u + b.two, face0, out, under, z0)});
             put(at + "/upright", "nest-bracket", Form::lumber, "2x4", up, w.inward,
                 {w.box(u, u + b.two, face0, face0 + deep, under - inMm(kNestBracket), under)});

@@ -101,7 +101,7 @@ Solid pole(const WallFrame& w, double u0, double u1, double d, double z, double 
 
 /// A board with rungs, hooked at its head to what lies at `d`, in the bay nearest to the row's middle where nothing is in its way.
 void ladder(Builder& b, const WallFrame& w, const std::vector<double>& stands, double d, double top, const std::string& bar) {
-    constexpr double kSteep = 50 * kPi / 180;  // common practice
+    constexpr double kSteep = 45 * kPi / 180;  // common practice
     const double wide = b.wideOf("1x10"), thick = b.one, rise = std::tan(kSteep), from = d + kIn / 8, high = top - kIn / 2,
                  floor = earthFloor(b.s) ? -b.floor : 0, run = (high - floor) / rise, play = 2 * kIn;
     std::vector<Bounds> taken;

@@ -114,6 +114,7 @@ constexpr Schedule kSchedule[] = {
     {"header-spacer", "header", "nail-10d", 0, 16, "facenail", kR602},
     {"header-spacer", "*", "", 0, 0, "none", kPractice},
     {"top-plate", "cap-plate", "nail-10d", 0, 16, "facenail", kR602},
+    {"joist", "joist", "nail-10d", 0, 16, "facenail", kR602},
     {"joist rim", "joist rim", "nail-16d", 3, 0, "endnail", kR602},
     {"joist rim", "skid beam", "nail-8d", 3, 0, "toenail", kR602},
     {"blocking", "joist", "nail-16d", 2, 0, "endnail", kR602},
@@ -325,6 +326,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             continue;
         }
         if (row->item.empty() || (row->rule == "pin" && barsLift(s))) continue;
+        // A row on brackets is held to the wall by two hooks: it lifts off.
+        if (row->rule == "nest" && nestsHang(s) && (a.opening != b.opening || a.role == "nest-bearer" || b.role == "nest-bearer")) continue;
         // Under battens mesh is only tacked until they are on.
         if (row->rule == "mesh" && (battened.contains(j.a) || battened.contains(j.b))) {
             add("staple", std::max(2.0, std::ceil(j.patchMm2 / std::min({38.1, a.extent(a.wide), b.extent(b.wide)}) / 304.8)), "tack");
@@ -358,6 +361,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             add("angle-bracket", n, "shelf"), add("screw-1-1/4", 2 * n, "shelf"), add("screw-5/8", 2 * n, "shelf");
         }
     add("pull-handle", roles["tray-bottom"], "trayhandle");
+    if (roles["nest-bracket"] > 0) add("hook-eye", 2, "nesthook");
     add("hook-eye", 2 * roles["drop-board"], "dropboard");
     add("feed-bin", roles["feed-bin"], "startup");
     // Bolted to its concrete, nailed to the post.

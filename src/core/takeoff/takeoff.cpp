@@ -4,6 +4,7 @@
 #include <array>
 #include <cmath>
 
+#include "core/base/notation.h"
 #include "core/base/tolerance.h"
 #include "core/catalog/lumber.h"
 
@@ -199,7 +200,8 @@ Takeoff takeOff(const Model& model, Settled& settled) {
         const auto length = onGrid(p.extent(p.along) + p.endLapMm, units), width = onGrid(p.extent(p.wide) + p.lapMm, units);
         const auto* size = p.form == Form::lumber ? profile(p.stock) : nullptr;
         const bool faced = p.form == Form::sheet && p.stock.starts_with("grooved"), square = size && size->thick == size->wide;
-        auto& candidates = near[{p.stock, length.count() / 1'600'000, p.system, p.role + (p.endLapMm > 0 ? "+" : "")}];
+        auto& candidates = near[{p.stock, length.count() / 1'600'000, p.system,
+                                 p.role + (p.endLapMm > 0 ? "+" : "") + (p.lapMm > 0 ? "|" + writeNumber(p.lapMm, 1) : "")}];
         std::size_t mirror = SIZE_MAX, same = SIZE_MAX;
         for (const auto k : candidates) {
             const auto alike = compare(shapes[k], shape, square, faced);
