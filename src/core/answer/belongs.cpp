@@ -105,7 +105,7 @@ const std::vector<Belongs>& table() {
         {"mesh.double", run, {"run-mesh", "force-mesh", "gate-mesh"}, ""},
         {"apron.kind", run, {"apron", "trench-mesh"}, ""},
         {"apron.width", run, {"apron", "trench-mesh"}, ""},
-        {"runs.*.top", run, {"roof-panel"}, ""},
+        {"runs.*.top", run, {"roof-panel", "flashing"}, ""},
         {"runs.*.pitch", run, {"rafter", "roof-panel"}, ""},
         {"runs.*.height", run, {"run-post"}, ""},
         {"runs.*.gate", run, {}, "runs.*/gate/"},

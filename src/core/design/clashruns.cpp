@@ -34,7 +34,7 @@ std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace&
     const auto least = run.top == "mesh" ? pitch(0.5, 12) : roofCover(run.top).least;
     if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
     const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(run.length - timberOf(s).post));
-    if (outer < inches(30)) return Clash{"run.low", r + ".length", r + ".pitch", {outer, inches(30)}};
+    if (outer < kLeastRun) return Clash{"run.low", r + ".length", r + ".pitch", {outer, kLeastRun}};
     const auto longest = longestSold(s);
     const double a = inRadians(fall);
     const auto rafter = mm(inMm(run.length + inches(8)) / std::cos(a) + 140 * std::tan(a));
@@ -74,17 +74,21 @@ std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPla
 /// What opens behind a run.
 std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPlace& run, const std::vector<Opening>& all) {
     const auto& r = run.key;
+    // Over the roof its flashing goes up the wall, under the opening's casing.
+    const auto roofThick = [&](const Opening& o) {
+        return o.vent || run.top == "mesh" ? kRunRoofThick : kRunRoofThick + timberOf(s).size("1x3").wide + inches(0.5);
+    };
     for (const auto& o : all) {
         if (o.wall != run.side || o.row == "nests") continue;
         // It does so under the run's beam or over its roof.
         if (const auto beam = runBeamBefore(s, shell, run.side, o.at, o.width);
-            beam && o.sill + o.height + underRunBeam(s) > *beam && o.sill < *beam + runBeamDeep(s, run.width) + kRunRoofThick) {
-            const auto over = shell.floorTop + o.sill - kRunRoofThick;
+            beam && o.sill + o.height + underRunBeam(s) > *beam && o.sill < *beam + runBeamDeep(s, run.width) + roofThick(o)) {
+            const auto over = shell.floorTop + o.sill - roofThick(o);
             return Clash{
                 "run.before",
                 r + ".height",
                 heightKey(o),
-                {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(s, run.width) + kRunRoofThick},
+                {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(s, run.width) + roofThick(o)},
                 over >= feet(3) && over < runHeight(s, run) ? std::optional{Change{r + ".height", written(over, s)}} : std::nullopt};
         }
         if (o.vent) continue;  // vents have nothing outside that a post would meet

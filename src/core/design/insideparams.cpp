@@ -173,21 +173,28 @@ void addInside(std::vector<Param>& p) {
                                    return top == "mesh" ? pitch(0.5, 12) : std::max(roofCover(top).least, pitch(1, 12));
                                }),
                          ownRoof));
-    p.push_back(onlyWhen(
-        length("runs.*.height", run, feet(3), feet(8),
-               [](Ask& a) -> Value {
-                   const auto eighth = inches(0.5);
-                   const auto shell = shellOf(a);
-                   const auto runOn = a.choice(mine("runs", a) + ".side");
-                   auto most = roofEdge(shell, runOn) - kRunRoofThick;
-                   // Its roof passes under the vents of that wall.
-                   for (const int row : a.rows("vents"))
-                       if (const auto v = "vents." + std::to_string(row); a.choice(v + ".wall") == runOn)
-                           most = std::min(most, shell.floorTop + highestHead(shell, runOn, a.length(v + ".at"), a.length(v + ".width")) -
-                                                     a.length(v + ".height") - kRunRoofThick);
-                   return bounded(std::min(inches(80), eighth * (most.count() / eighth.count())), feet(3), feet(8));
-               }),
-        ownRoof));
+    p.push_back(onlyWhen(length("runs.*.height", run, feet(3), feet(8),
+                                [](Ask& a) -> Value {
+                                    const auto half = inches(0.5);
+                                    const auto run = mine("runs", a), runOn = a.choice(run + ".side");
+                                    const auto shell = shellOf(a);
+                                    auto most = roofEdge(shell, runOn) - kRunRoofThick, plain = most;
+                                    // Its roof passes under the vents of that wall, and the metal over it does where its outer end stays
+                                    // high enough.
+                                    for (const int row : a.rows("vents"))
+                                        if (const auto v = "vents." + std::to_string(row); a.choice(v + ".wall") == runOn) {
+                                            const auto head =
+                                                shell.floorTop + highestHead(shell, runOn, a.length(v + ".at"), a.length(v + ".width"));
+                                            plain = std::min(plain, head - a.length(v + ".height") - kRunRoofThick);
+                                        }
+                                    if (plain < most) {
+                                        const double fall = std::tan(inRadians(a.angle(run + ".pitch"))) * inMm(a.length(run + ".length"));
+                                        most = std::min(plain, std::max(plain - (a.choice(run + ".top") == "mesh" ? Length{} : inches(2.5)),
+                                                                        kLeastRun + mm(fall) + half));
+                                    }
+                                    return bounded(std::min(inches(80), half * (most.count() / half.count())), feet(3), feet(8));
+                                }),
+                         ownRoof));
     p.push_back(choice("runs.*.gate", run, {"outer", "left", "right"}, [](Ask& a) -> Value {
         // Where a post under the ridge leaves too little room beside it, the gate goes in a side.
         const auto place = runPlace(a, mine("runs", a));

@@ -250,6 +250,11 @@ inline constexpr Length kLeastPastCorner = feet(2);
 Length runBeamDeep(Ask& ask, Length width);
 /// From the top of a run's inner beam to the top of its roof beside the coop, at most: rafter, purlin, panel.
 inline constexpr Length kRunRoofThick = inches(9.5);
+/// Its outer beam lies at least so high. Common practice.
+inline constexpr Length kLeastRun = inches(30);
+/// Metal goes up the coop's wall and out over that roof, both so far. Source: IRC 2018 R905.2.8.3 (4 in by 4 in against a wall), from
+/// memory.
+inline constexpr Length kFlashingLeg = inches(4);
 /// Underside of the beam of the run before an opening, above the deck; nullopt: no run stands before it.
 std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_view side, Length at, Length width);
 

@@ -93,6 +93,23 @@ struct Court {
         }
         auto& f = find("run.way", "others", shut, 0, "count", false, 0);
         f.parts = idsWith("runs."), f.remedies = std::move(remedies);
+        // Rain off the coop's wall goes over a run's roof, not behind it.
+        double least = 1e9;
+        std::vector<Change> lower;
+        std::vector<std::string> metal;
+        for (const auto& run : runs)
+            if (const auto* p = m.find(run.key + "/flashing/1")) {
+                const double leg = bounds(p->solids.front()).size().z, lack = inMm(kFlashingLeg) - leg;
+                least = std::min(least, leg);
+                if (lack < kTouchMm) continue;
+                metal.push_back(p->id);
+                lower.push_back(
+                    {run.key + ".height", len(s.length(run.key + ".height") - inches(0.5) * (1 + mm(lack).count() / inches(0.5).count()))});
+            }
+        if (least > 1e8) return;
+        auto& g = find("run.flashing", "others", least + kTouchMm, inMm(kFlashingLeg), "mm", true, 0);
+        g.parts = lower.empty() ? idsWith("runs.") : std::move(metal);
+        g.remedies.push_back(std::move(lower));
     }
     void roost() {
         double bar = 0;

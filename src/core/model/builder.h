@@ -1,6 +1,7 @@
 #pragma once
 // What the files of this room share while a model is built. Lengths here are millimetres in the shell's own frame.
 #include <functional>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -163,6 +164,13 @@ struct Layer {
 /// What a level board of the skin is made of: two halves that lap, or three thirds of which the middle one is groove and tongue. Seen from
 /// `z` to `edge`; what goes into its neighbours begins at `joint` and ends at `end`.
 std::vector<Layer> boardLayers(const Skin& kind, double thick, double z, double joint, double edge, double end);
+/// Where a run's own roof meets the coop a board lies on its skin, as thick as the corner boards, and metal is bent from its face out over
+/// the roof.
+struct Flashing {
+    double foot, roof, head;  ///< above grade: of the board; of the metal, on the roof; of both
+};
+/// nullopt: mesh lies over the run, or the coop's roof. It ends below what opens above, its casing, and the eave.
+std::optional<Flashing> flashingOn(Builder& b, const RunPlace& run);
 /// What a strip of a roll can be cut to.
 Length longestRoll(std::string_view stock);
 

@@ -1,5 +1,6 @@
 // Runs under a lower roof of their own, with beams, rafters and purlins, and runs that the coop's roof goes on over.
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/catalog/covers.h"
@@ -9,24 +10,42 @@
 namespace oiko {
 namespace {
 
+/// Rafters that fall away from the coop over two beams: heights above grade, v outwards from the inner posts' inner faces.
+struct Rafters {
+    double high, rise, low;  ///< top of the beam beside the coop, and of the outer one
+    std::string stock = "2x6";
+    double deep, seat, zu, c;
+
+    Rafters(Builder& b, const RunPlace& run) : high{inMm(runHeight(b.s, run))}, rise{std::tan(inRadians(b.s.angle(run.key + ".pitch")))} {
+        const double length = inMm(run.length);
+        low = high - rise * (length - b.post);
+        const auto load = run.top == "mesh" ? SpanLoad{psf(10), psf(3), kSnowDuration, 180} : roofLoad(b.s, run.top);
+        const auto& timber = *b.shell.timber;
+        if (clearSpan(woodOf(b.s), timber.size("2x4"), inches(24), load).clear >= mm(length - 2 * b.post) &&
+            birdsmouthSeat(timber.size("2x4").wide, pitch(rise, 1), timber.post) >= kLeastBearing)
+            stock = "2x4";
+        deep = b.wideOf(stock), c = 1 / std::sqrt(1 + rise * rise);
+        seat = inMm(birdsmouthSeat(mm(deep), pitch(rise, 1), timber.post));
+        zu = low + rise * (length - seat);
+    }
+    double under(double v) const { return zu - rise * v; }
+    double over(double v) const { return under(v) + deep / c; }
+};
+
 /// Under a roof of its own, lower than the coop's.
 struct OwnRoof final : Runner {
-    double high, rise, low;
-    std::string rafterStock;
-    double rafterDeep = 0, seat = 0, zu = 0, c = 1;
+    const Rafters r;
+    const double high = r.high, rise = r.rise, low = r.low, rafterDeep = r.deep, seat = r.seat, zu = r.zu, c = r.c;
+    const std::string& rafterStock = r.stock;
 
-    OwnRoof(Builder& builder, const std::string& key)
-        : Runner{builder, key},
-          high{inMm(runHeight(b.s, place))},
-          rise{std::tan(inRadians(b.s.angle(row + ".pitch")))},
-          low{high - rise * (length - b.post)} {}
+    OwnRoof(Builder& builder, const std::string& key) : Runner{builder, key}, r{builder, place} {}
 
     /// Where a member over the run's width is parted, over supports so wide.
     std::vector<double> joints(const std::vector<double>& supports, double supportWide, double first = 1e9) const {
         return boardEnds(b.s, 0, width, middles(supports, supportWide), first);
     }
-    double under(double v) const { return zu - rise * v; }
-    double over(double v) const { return under(v) + rafterDeep / c; }
+    double under(double v) const { return r.under(v); }
+    double over(double v) const { return r.over(v); }
 
     /// A solid built with y outwards and x along the side, from grade, brought to its place.
     Solid placed(Solid s) const {
@@ -37,19 +56,24 @@ struct OwnRoof final : Runner {
         return s;
     }
 
+    /// Between the corner boards, along the coop's side: they lap the siding by their width, less what stands round the corner.
+    std::array<double, 2> corners() const {
+        const auto lap = [&](int turn) {
+            return (w.sloping ? b.wideOf("1x4") : b.wideOf("1x4") - b.one) - b.walls[static_cast<std::size_t>(w.local + turn) % 4].skin;
+        };
+        return {lap(3), w.length - lap(1)};
+    }
+
     /// Strips on the siding behind the posts beside it, where no corner board stands, and one along the beam, under the roof.
     void strips() {
         // Down the siding; a little past its foot where the run ends just above that.
         const double t = b.skinThick, bottom = std::min(b.floor - inMm(b.shell.deck) - kIn, high - 2.25 * kIn);
         std::vector<std::pair<double, double>> taken;
-        // A corner board laps the siding by its width, less what stands round the corner.
-        const auto corner = [&](int turn) {
-            return (w.sloping ? b.wideOf("1x4") : b.wideOf("1x4") - b.one) - b.walls[static_cast<std::size_t>(w.local + turn) % 4].skin;
-        };
-        taken.emplace_back(-1e9, corner(3)), taken.emplace_back(w.length - corner(1), 1e9);
+        const auto corner = corners();
+        taken.emplace_back(-1e9, corner[0]), taken.emplace_back(corner[1], 1e9);
         for (const bool right : {false, true}) {
             const double post = u0 + (right ? beside - b.post : 0);
-            if (post < corner(3) || post + b.post > w.length - corner(1)) continue;
+            if (post < corner[0] || post + b.post > corner[1]) continue;
             b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
                      box(w.at(post, -t, bottom - b.floor), w.at(post + b.post, -t - b.one, high - b.floor)));
             taken.emplace_back(post, post + b.post);
@@ -67,17 +91,34 @@ struct OwnRoof final : Runner {
         }
     }
 
+    /// Where its roof meets the coop: a board on the siding, and metal bent from its face out over the panels.
+    void flashing() {
+        const auto f = flashingOn(b, place);
+        if (!f) return;
+        const auto corner = corners();
+        const double from = std::max(u0, corner[0]), to = std::min(u0 + beside, corner[1]), t = b.skinThick;
+        inBoards(b.s, from, to, b.studMiddles(w), 1e9, [&](double a, double e, const std::string& tag) {
+            if (e - a >= 2 * kIn)
+                b.lumber(row + "/flashing-board" + tag, "flashing-board", "run", System::run, "1x6", w.u, up,
+                         box(w.at(a, -t, f->foot - b.floor), w.at(e, -t - b.one, f->head - b.floor)));
+        });
+        // Sold in 10 ft, each lapping the next by 4 in; the board's face is a sixteenth behind the posts.
+        const std::string stock{roofCover(place.top).stock};
+        const double thick = inMm(thicknessOf("wall-flashing")), sold = 120 * kIn, lift = b.two + inMm(thicknessOf(stock));
+        const int n = beside <= sold ? 1 : static_cast<int>(std::ceil(beside / (sold - 4 * kIn)));
+        for (int i = 0; i < n; ++i) {
+            const double a = beside * i / n, e = beside * (i + 1) / n;
+            put("flashing/" + std::to_string(i + 1), "flashing", Form::trim, "wall-flashing", w.u, out,
+                {cuboid(a, e, -kMesh, thick - kMesh, f->roof, f->head),
+                 cut(placed(onSlope(a, e, 0, over(0), rise, -(lift + thick) * rise - 2 * kMesh, inMm(kFlashingLeg) - lift * rise, lift,
+                                    thick)),
+                     Plane::through(at(0, thick - kMesh, 0), out * -1))});
+        }
+    }
+
     void frame() override {
         const auto& top = place.top;
         const auto roofed = top != "mesh";
-        const auto load = roofed ? roofLoad(b.s, top) : SpanLoad{psf(10), psf(3), kSnowDuration, 180};
-        rafterStock = "2x6";
-        if (clearSpan(woodOf(b.s), b.shell.timber->size("2x4"), inches(24), load).clear >= mm(length - 2 * b.post) &&
-            birdsmouthSeat(b.shell.timber->size("2x4").wide, pitch(rise, 1), b.shell.timber->post) >= kLeastBearing)
-            rafterStock = "2x4";
-        rafterDeep = b.wideOf(rafterStock), c = 1 / std::sqrt(1 + rise * rise);
-        seat = inMm(birdsmouthSeat(mm(rafterDeep), pitch(rise, 1), b.shell.timber->post));
-        zu = low + rise * (length - seat);
         const double beamDeep = inMm(runBeamDeep(b.s, mm(width)));
         const std::string beam = beamDeep > b.post + kSameMm ? "4x6pt" : "4x4pt";
         const std::vector<Plane> underRafters{Plane::through(at(0, 0, under(0)), out * rise + up)},
@@ -147,6 +188,7 @@ struct OwnRoof final : Runner {
                     {placed(onSlope(x, std::min(x + 48 * kIn, width), 0, over(0), rise, 0, total, 0, kMesh))});
         }
         strips();
+        flashing();
         for (const auto* which : {"left", "outer", "right", "past"}) {
             if (width <= beside && which == std::string_view{"past"}) continue;
             auto s = side(which);
@@ -214,6 +256,25 @@ struct SharedRoof final : Runner {
 };
 
 }  // namespace
+
+std::optional<Flashing> flashingOn(Builder& b, const RunPlace& run) {
+    if (run.shared || run.top == "mesh") return std::nullopt;
+    const auto& w = b.wall(run.side);
+    const Rafters r{b, run};
+    const double from = inMm(run.at), to = from + inMm(run.along), face = b.skinThick + b.one;
+    const double roof = r.over(0) + (b.two + inMm(thicknessOf(std::string{roofCover(run.top).stock}))) / r.c;
+    double head = roof + inMm(kFlashingLeg);
+    for (const auto& h : w.holes) {
+        const double casing = h.kind == "vent" ? 0 : b.wideOf("1x3");
+        if (h.u1 + casing > from && h.u0 - casing < to && b.floor + h.z1 > roof) head = std::min(head, b.floor + h.z0 - casing);
+    }
+    // Rafters' tails come down over it, or the roof rises along it.
+    for (const double y : w.sloping      ? std::array{w.yAt(from), w.yAt(to)}
+                          : w.local == 0 ? std::array{0.0, -face}
+                                         : std::array{b.deep, b.deep + face})
+        head = std::min(head, b.under(y) - kIn / 4);
+    return Flashing{std::max(roof - 1.5 * kIn, head - b.wideOf("1x6")), roof, head};
+}
 
 void run(Builder& b) {
     std::vector<std::unique_ptr<Runner>> runs;

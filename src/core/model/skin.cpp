@@ -152,6 +152,7 @@ struct Siding {
             const double u = inMm(run.at), e = u + inMm(run.along), post = b.post, beam = inMm(runHeight(b.s, run)) - b.floor;
             out.push_back({run.key, "post", u, u + post, -1e6, beam}), out.push_back({run.key, "post", e - post, e, -1e6, beam});
             out.push_back({run.key, "beam", u, e, beam - b.wideOf("1x2"), beam});
+            if (const auto f = flashingOn(b, run)) out.push_back({run.key, "flashing", u, e, f->foot - b.floor, f->head - b.floor});
         }
         return out;
     }

@@ -50,10 +50,11 @@ constexpr Rule kOrder[] = {
     {"feed", System::inside, "shelf-ledger shelf feed-bin feeder drinker bath dust perch perch-leg perch-foot", "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,
-     "run-post block run-beam rafter eave-block purlin filler run-rail gate-stud gate-threshold gate-head jamb lining closer",
+     "run-post block run-beam rafter eave-block purlin filler run-rail gate-stud gate-threshold gate-head jamb lining closer "
+     "flashing-board",
      "treated dig ladder"},
     {"trench", System::run, "trench-mesh", "dig metal"},
-    {"runroof", System::run, "roof-panel", "ladder metal"},
+    {"runroof", System::run, "roof-panel flashing", "ladder metal"},
     {"gate", System::run, "gate-stile gate-rail gate-brace gate-cross gate-mesh gate-strip", ""},
     {"runmesh", System::run, "*", "metal dig"},
 };

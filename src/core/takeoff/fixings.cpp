@@ -131,10 +131,13 @@ constexpr Schedule kSchedule[] = {
     {"rafter-tie", "top-plate cap-plate run-beam wall-beam", "nail-8d", 3, 0, "toenail", kR602},
     {"rafter-tie", "*", "", 0, 0, "none", kPractice},
     {"ridge-cap", "*", "", 0, 0, "none", kPractice},
+    {"flashing", "flashing-board", "screw-stitch", 0, 12, "flashing", kPractice},
+    {"flashing", "roof-panel", "screw-stitch", 0, 12, "flashing", kPractice},
+    {"flashing", "*", "", 0, 0, "none", kPractice},
     {"filler", "rafter", "screw-3", 2, 0, "purlin", kPractice},
     {"filler", "*", "", 0, 0, "none", kPractice},
     {"fascia", "rafter fly-rafter", "nail-16d", 2, 0, "endnail", kPractice},
-    {"corner-board casing closer skin-batten", "*", "nail-8d", 0, 12, "trim", kPractice},
+    {"corner-board casing closer skin-batten flashing-board", "*", "nail-8d", 0, 12, "trim", kPractice},
     {"stop", "leaf leaf-stile leaf-rail leaf-brace window-pane leaf-mesh", "", 0, 0, "none", kPractice},  // they shut against it
     {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf",
      kPractice},
@@ -421,6 +424,9 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     }
     for (const auto& p : parts)
         if (p.role == "ridge-cap" && p.form == Form::trim) add("screw-stitch", 2 * std::ceil(p.extent(p.along) / 304.8), "cap");
+    // Beads of 1/4 in over the metal and over the board behind it; a tube of 10 oz makes 25 ft. Common practice.
+    for (const auto& p : parts)
+        if (p.role == "flashing") add("sealant", 2 * p.extent(p.along) / 304.8 / 25, "sealant");
     roofing(parts, add);
     wallShingles(parts, add);
     // A closure strip at both ends of each metal or clear panel, in a wall too; stitch screws every 24 in of a side lap.
