@@ -172,6 +172,13 @@ Design randomDesign(Dice& dice, Tally& tally) {
         }
         attempt(corners);
     }
+    if (dice.below(3) == 0) {
+        // Where the roosts are elsewhere, and no run is before it.
+        static constexpr std::pair<const char*, const char*> kHatched[] = {
+            {"front", "back"}, {"right", "left"}, {"back", "front"}, {"left", "right"}};
+        const auto [hatch, roost] = kHatched[dice.below(4)];
+        if (attempt({{"hatches.1.wall", hatch}, {"roost.wall", roost}})) ++tally.choices["hatches.*.wall=" + std::string{hatch}];
+    }
     // Rows come and go.
     for (const auto list : listNames()) {
         if (dice.below(4) == 0 && !d.rows(list).empty()) attempt({{std::string{list} + "." + std::to_string(d.rows(list).back()), ""}});
@@ -654,6 +661,18 @@ TEST(OnceFound, StaysMended) {
          {{"plans.units", "metric"}, {"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "30ft"}}},
         {"blocks on blocks under a narrow gable's end",
          {{"roof.form", "gable"}, {"coop.depth", "3' 8\""}, {"runs.1.top", "shared"}, {"doors.1", ""}, {"flock.count", "4"}}},
+        {"a strip behind the roosts between two pop doors' tracks, on no stud",
+         {{"form.kind", "walk_in"},
+          {"flock.size", "bantam"},
+          {"foundation.kind", "posts"},
+          {"frame.top_plates", "single"},
+          {"doors.1.wall", "front"},
+          {"doors.2.wall", "left"},
+          {"partitions.1.wall", "right"},
+          {"pops.2.wall", "back"},
+          {"feed.place", "run"},
+          {"roof.falls_to", "front"},
+          {"roost.lined", "yes"}}},
         {"roll roofing longer than a roll", {{"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "30ft"}}},
         {"rafters of a run too near each other for a block",
          {{"runs.1.side", "front"}, {"runs.1.width", "12' 3\""}, {"coop.width", "10ft"}}},

@@ -10,6 +10,7 @@
 #include "core/design/clashes.h"
 #include "core/design/ground.h"
 #include "core/design/gutter.h"
+#include "core/design/hatches.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
@@ -19,7 +20,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 101> kIds{
+constexpr std::array<std::string_view, 103> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -34,16 +35,16 @@ constexpr std::array<std::string_view, 101> kIds{
     "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span",
     "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",   "ridge.near",
     "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",     "wire.joists",
-    "wire.bath",      "wire.low",       "partition.pop"};
+    "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "hatch.low"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
-    for (const std::string_view list : {"doors", "pops", "windows", "vents"})
+    for (const std::string_view list : {"doors", "pops", "hatches", "windows", "vents"})
         for (const int row : s.rows(list)) {
             const auto r = std::string{list} + "." + std::to_string(row);
-            Opening o{r,        s.choice(r + ".wall"),   s.length(r + ".at"), s.length(r + ".width"),
-                      Length{}, s.length(r + ".height"), list == "vents"};
-            if (list == "pops" || list == "windows") o.sill = s.length(r + ".sill");
+            const auto high = list == "hatches" ? kHatchHigh : s.length(r + ".height");
+            Opening o{r, s.choice(r + ".wall"), s.length(r + ".at"), s.length(r + ".width"), Length{}, high, list == "vents"};
+            if (list == "pops" || list == "hatches" || list == "windows") o.sill = s.length(r + ".sill");
             if (o.vent) o.sill = highestHead(shell, o.wall, o.at, o.width) - o.height;
             out.push_back(o);
         }
@@ -290,7 +291,9 @@ std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
 
 }  // namespace
 
-std::string heightKey(const Opening& o) { return o.row == "nests" ? "nests.height" : o.row + ".height"; }
+std::string heightKey(const Opening& o) {
+    return o.row == "nests" ? "nests.height" : o.row + (o.row.starts_with("hatches") ? ".sill" : ".height");
+}
 
 Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(slot)->key}}; }
 

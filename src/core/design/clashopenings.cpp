@@ -5,6 +5,7 @@
 #include "core/catalog/skins.h"
 #include "core/design/clashes.h"
 #include "core/design/ground.h"
+#include "core/design/hatches.h"
 #include "core/design/partition.h"
 #include "core/design/roosts.h"
 #include "core/design/rules.h"
@@ -46,7 +47,8 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                              o.row + ".at",
                              all[k].row + ".at",
                              {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}, besideOpening(s) * 2}};
-        if (const auto open = "skin.open_" + o.wall; openWall(s, o.wall) && (o.vent || o.row.starts_with("windows")))
+        if (const auto open = "skin.open_" + o.wall;
+            openWall(s, o.wall) && (o.vent || o.row.starts_with("windows") || o.row.starts_with("hatches")))
             return Clash{"open.opening", o.row + ".wall", open, {keyRef(o.row + ".wall"), Ref{"side." + o.wall}}, Change{open, "no"}};
         // The box that hangs outside and its lid lie on siding.
         if (const auto lower = lowerSiding(s), most = o.sill + o.height + inches(4);
@@ -67,8 +69,10 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          heightKey(o),
                          "coop.low_wall",
                          {keyRef(heightKey(o)), o.sill + o.height, head},
-                         o.sill + inches(3) < head && o.row != "nests" ? std::optional{Change{o.row + ".height", written(head - o.sill, s)}}
-                                                                       : std::nullopt};
+                         o.row.starts_with("hatches") ? std::optional{Change{o.row + ".sill", written(head - o.height, s)}}
+                         : o.sill + inches(3) < head && o.row != "nests"
+                             ? std::optional{Change{o.row + ".height", written(head - o.sill, s)}}
+                             : std::nullopt};
         if (const auto most = shell.widestHeader(o.wall); o.width > most && framed) {
             if (shell.posted)
                 return Clash{"post.header",
@@ -143,17 +147,25 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                              {s.angle(o.row + ".ramp"), mm(length), inches(95)},
                              Change{o.row + ".ramp", exactAngle(degrees(std::ceil(inDegrees(ramp.noLonger(inMm(inches(95)))))))}};
         }
-        if (o.row.starts_with("doors") && shell.eaveSide(o.wall)) {
+        if ((o.row.starts_with("doors") || o.row.starts_with("hatches")) && shell.eaveSide(o.wall)) {
             // On an eave's wall the roof's edge comes down over the swinging leaf: it stays under tails and fascia.
             const double reach = std::min(inMm(shell.overhang + shell.timber->two), inMm(o.width + inches(2)));
             const auto& slope = shell.slopeOver(o.wall);
-            const auto edge = mm(slope.under(slope.span + reach)) - inches(2);
+            const auto edge = mm(slope.under(slope.span + reach)) - inches(2) - o.sill;
             if (o.height > edge)
                 return Clash{"door.eave",
-                             o.row + ".height",
+                             heightKey(o),
                              "roof.overhang",
-                             {o.height, edge},
-                             edge > inches(14) ? std::optional{Change{o.row + ".height", written(edge, s)}} : std::nullopt};
+                             {o.sill + o.height, o.sill + edge},
+                             o.sill > Length{}   ? std::optional{Change{heightKey(o), written(o.sill + edge - o.height, s)}}
+                             : edge > inches(14) ? std::optional{Change{heightKey(o), written(edge, s)}}
+                                                 : std::nullopt};
+        }
+        if (o.row.starts_with("hatches")) {
+            if (const auto least = hopperFoot(s) + kHopperTall; o.sill < least)
+                return Clash{"hatch.low", o.row + ".sill", "feed.height", {o.sill, least}, Change{o.row + ".sill", written(least, s)}};
+            if (const auto other = hopperMeets(s, o.row))
+                return Clash{"hatch.inside", o.row + (*other == "roost.wall" ? ".wall" : ".at"), *other, {keyRef(*other)}};
         }
         // The rail of its steps goes up beside the door, under the roof's edge.
         if (const auto edge = roofEdge(shell, o.wall) - shell.floorTop; o.row.starts_with("doors") && shell.eaveSide(o.wall) &&

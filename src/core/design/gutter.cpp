@@ -20,7 +20,7 @@ std::vector<std::string> guttered(Ask& ask) {
 bool barrelFree(Ask& ask, std::string_view side, std::string_view end) {
     const auto whole = wallLength(ask, side), from = end == "left" ? Length{} : whole - kBarrelEnd * 2, to = from + kBarrelEnd * 2;
     const auto meets = [&](Length a, Length b) { return a < to && b > from; };
-    for (const std::string_view list : {"doors", "pops", "windows"})
+    for (const std::string_view list : {"doors", "pops", "hatches", "windows"})
         for (const int row : ask.rows(list)) {
             const auto key = slotKey(list, row, "at");
             const auto at = ask.length(key), width = ask.length(slotKey(list, row, "width"));

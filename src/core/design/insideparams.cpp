@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "core/catalog/covers.h"
+#include "core/design/hatches.h"
 #include "core/design/params.h"
 #include "core/design/partition.h"
 #include "core/design/roosts.h"
@@ -67,7 +68,11 @@ void addInside(std::vector<Param>& p) {
         return inches(size == "bantam" ? 6 : size == "heavy" ? 10 : 8);
     }));
     p.push_back(count("feed.count", inside, 0, 10, [](Ask& a) -> Value {
-        return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(feedPounds(a) / kFeederPounds - 1e-9)), 1, 10);
+        // What hoppers in the walls hold need not hang.
+        double pounds = feedPounds(a);
+        for (const int row : a.rows("hatches")) pounds -= hopperPounds(a, "hatches." + std::to_string(row));
+        const bool hoppers = !a.rows("hatches").empty();
+        return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(pounds / kFeederPounds - 1e-9)), hoppers ? 0 : 1, 10);
     }));
     p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
         return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)), 1, 10);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <limits>
 
+#include "core/design/hatches.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/timber.h"
@@ -10,15 +11,16 @@
 namespace oiko {
 namespace {
 
-/// Rows that take room on a wall, in the order in which they choose their place: those whose wall is set first.
+/// Rows that take room on a wall, in the order in which they choose their place: those whose wall is set first, but for hatches, whose
+/// hoppers keep clear of what opens round the corner too.
 std::vector<std::string> order(Ask& ask) {
     std::vector<std::string> out;
     for (const auto list : {"doors", "pops"})
         for (const int row : ask.rows(list)) out.push_back(std::string{list} + "." + std::to_string(row));
     out.push_back("nests");
-    for (const auto list : {"vents", "windows"})
+    for (const auto list : {"hatches", "vents", "windows"})
         for (const int row : ask.rows(list)) out.push_back(std::string{list} + "." + std::to_string(row));
-    std::ranges::stable_partition(out, [&](const std::string& key) { return ask.isSet(key + ".wall"); });
+    std::ranges::stable_partition(out, [&](const std::string& key) { return ask.isSet(key + ".wall") && !key.starts_with("hatches"); });
     return out;
 }
 
@@ -134,22 +136,31 @@ Length openingWidth(Ask& ask, const std::string& key) {
 std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view self) {
     std::vector<Taken> out;
     bool before = true;
+    const bool hopper = self.starts_with("hatches");
     for (const auto& key : order(ask)) {
         if (key == self) {
             before = false;
             continue;
         }
         if (!before && !placedByHand(ask, key)) continue;
-        if (ask.choice(key + ".wall") != side) continue;
-        const auto at = ask.length(key + ".at");
-        out.push_back({key, at - besideOpening(ask) * 2, at + openingWidth(ask, key) + besideOpening(ask) * 2});
+        const auto& wall = ask.choice(key + ".wall");
+        const auto at = ask.length(key + ".at"), wide = openingWidth(ask, key);
+        if (wall == side) out.push_back({key, at - besideOpening(ask) * 2, at + wide + besideOpening(ask) * 2});
+        // Round the corner, as far as the hopper would reach before it.
+        if (auto keeps = hopper ? keptBefore(ask, key) : Length{}; keeps > Length{}) {
+            const auto whole = wallLength(ask, side);
+            keeps = keeps + kHopperLap;
+            if (wall == leftOf(side) && wallLength(ask, wall) - at - wide < hopperReach(ask)) out.push_back({key, Length{}, keeps});
+            if (wall == rightOf(side) && at < hopperReach(ask)) out.push_back({key, whole - keeps, whole});
+        }
     }
-    // Nests that stand inside keep clear of the roosts: of their wall, of its ends, and of the wall across from a coop too narrow for both.
-    if (self == "nests" && nestsInside(ask)) {
+    // Nests that stand inside, and hoppers, keep clear of the roosts: of their wall, of its ends, and of the wall across from a coop too
+    // narrow for both.
+    if (hopper || (self == "nests" && nestsInside(ask))) {
         const auto& roost = ask.choice("roost.wall");
         const auto [from, to] = birdsAlong(ask, side);
-        const auto zone = roostZone(ask), whole = wallLength(ask, side);
-        const bool narrow = zone + nestReach(ask) > birdsAcross(ask, roost);
+        const auto zone = roostZone(ask) + (hopper ? kHopperLap : Length{}), whole = wallLength(ask, side);
+        const bool narrow = zone + (hopper ? hopperReach(ask) : nestReach(ask)) > birdsAcross(ask, roost);
         if (side == roost || (side == opposite(roost) && narrow)) out.push_back({"roosts", Length{}, whole});
         if (leftOf(side) == roost) out.push_back({"roosts", Length{}, from + zone});
         if (rightOf(side) == roost) out.push_back({"roosts", to - zone, whole});
@@ -162,10 +173,10 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         out.push_back({"roof.ridge", at - half, at + half});
     }
     // What opens to the air is no use in a wall that does.
-    if ((self.starts_with("windows") || self.starts_with("vents")) && openWall(ask, side))
+    if ((hopper || self.starts_with("windows") || self.starts_with("vents")) && openWall(ask, side))
         out.push_back({"skin.open_" + std::string{side}, Length{}, wallLength(ask, side)});
     // A partition bars where it meets a wall; what serves the birds, the whole of its room.
-    const bool birds = self == "nests" || self.starts_with("pops");
+    const bool birds = self == "nests" || hopper || self.starts_with("pops");
     for (const auto& p : partitions(ask)) {
         const bool barred = birds || (!p.mesh && !self.starts_with("doors"));
         // What follows by rule leaves both its side walls to shelves and bins.

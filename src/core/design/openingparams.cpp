@@ -4,6 +4,7 @@
 #include <optional>
 
 #include "core/design/ground.h"
+#include "core/design/hatches.h"
 #include "core/design/params.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
@@ -154,6 +155,34 @@ void addOpenings(std::vector<Param>& p) {
             least = std::max(least, inDegrees(ramp.noLonger(std::max(1.0, inMm(room) - 1))));
         }
         return std::clamp(degrees(std::ceil(least)), degrees(30), degrees(45));
+    }));
+    // Where whoever fills it stands outside a run, not behind the roosts.
+    p.push_back(choice("hatches.*.wall", openings, kAllSides, [](Ask& a) -> Value {
+        auto order = sidesButRuns(a, {"left", "right", "front", "back"});
+        if (order.size() > 1) std::erase(order, a.choice("roost.wall"));
+        std::ranges::stable_partition(order, [&](auto s) { return !openWall(a, s); });
+        return sideWithRoom(a, mine("hatches", a), inches(14), order);
+    }));
+    p.push_back(length("hatches.*.width", openings, inches(8), inches(24), always(inches(14))));
+    p.push_back(length("hatches.*.at", openings, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
+        const auto self = mine("hatches", a);
+        const auto wall = side(a, "hatches");
+        const auto w = a.length(self + ".width");
+        return freePlace(a, wall, self, w, awayFromRoost(a, wall, w));
+    }));
+    p.push_back(length("hatches.*.sill", openings, inches(14), inches(60), [](Ask& a) -> Value {
+        const auto self = mine("hatches", a);
+        const auto wall = side(a, "hatches");
+        auto most = headRoom(a, "hatches");
+        const auto shell = shellOf(a);
+        if (const auto beam = runBeamBefore(a, shell, wall, a.length(self + ".at"), a.length(self + ".width")))
+            most = std::min(most, *beam - underRunBeam(a));
+        if (shell.eaveSide(wall)) {
+            const auto& slope = shell.slopeOver(wall);
+            most = std::min(most, mm(slope.under(slope.span + inMm(shell.overhang + shell.timber->two))) - inches(2));
+        }
+        const auto least = hopperFoot(a) + kHopperTall;
+        return bounded(std::max(least, std::min(least + inches(10), most - kHatchHigh)), inches(14), inches(60));
     }));
     p.push_back(
         choice("windows.*.kind", openings, {"mesh", "shutter", "pane", "lift_out", "sliding", "fixed", "bought"}, word("pane"), false));

@@ -210,6 +210,18 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     for (const int r : s.rows("doors"))
         if (auto d = stringer(m, s, t, r); !d.empty())
             b.place(b.page({"page.stringer", {std::int64_t{r}}}), std::move(d), {"view.stringer", {}}, x, y, w, h, 26);
+    {
+        std::vector<std::pair<Drawing, Message>> profiles;
+        if (auto d = profile(m, s, t, "nests"); !d.empty()) profiles.emplace_back(std::move(d), Message{"view.nests", {}});
+        for (const int r : s.rows("hatches"))
+            if (auto d = profile(m, s, t, "hatches." + std::to_string(r)); !d.empty())
+                profiles.emplace_back(std::move(d), Message{"view.hopper", {std::int64_t{r}}});
+        for (std::size_t i = 0; i < profiles.size(); i += 2) {
+            auto& p = b.page({"page.profiles", {}});
+            for (std::size_t k = i; k < std::min(i + 2, profiles.size()); ++k)
+                b.place(p, std::move(profiles[k].first), profiles[k].second, x + (k == i ? 0 : w / 2), y, w / 2, h, 24);
+        }
+    }
     b.place(b.page({"page.roof", {}}), roofFramePlan(m, s, t), {"view.roof", {}}, x, y, w, h, 26);
     for (const int r : s.rows("runs"))
         for (std::size_t k = 0; k < std::size(kRunFrames); k += 2) {

@@ -229,7 +229,8 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
         d.dimensions.push_back({{u, above}, {length, above}, 5, right ? "roof.ridge" : ""});
     }
     for (const auto& o : openings) {
-        d.dimensions.push_back({{o.u0, floor + o.z0}, {o.u0, floor + o.z1}, -3.5, o.row == "nests" ? "" : o.row + ".height"});
+        d.dimensions.push_back(
+            {{o.u0, floor + o.z0}, {o.u0, floor + o.z1}, -3.5, o.row == "nests" || o.row.starts_with("hatches") ? "" : o.row + ".height"});
         if (o.z0 > 1)
             d.dimensions.push_back({{o.u0, floor},
                                     {o.u0, floor + o.z0},

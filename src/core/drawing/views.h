@@ -25,6 +25,9 @@ Drawing stringer(const Model& model, Settled& settled, const Takeoff& takeoff, i
 /// Joists, rims and blocks from above with their marks, what carries them and the edges of what lies on them dashed; empty where there is
 /// no such frame.
 Drawing floorFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
+/// A row of nests ("nests") or a hopper ("hatches.1") along its wall, its near end taken away, with where the corners of an end lie and its
+/// marks; empty where there is none of sheets.
+Drawing profile(const Model& model, Settled& settled, const Takeoff& takeoff, const std::string& of);
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
 /// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`. Ends that are not square

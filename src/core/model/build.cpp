@@ -9,6 +9,7 @@
 
 #include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
+#include "core/design/hatches.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -94,14 +95,16 @@ Builder::Builder(Settled& settled)
         for (auto& wf : walls)
             if (wf.side == s.choice(row + ".wall")) wf.holes.push_back({row, std::move(kind), at, at + w, z0, z0 + height});
     };
-    for (const std::string_view list : {"doors", "pops", "windows", "vents"})
+    for (const std::string_view list : {"doors", "pops", "hatches", "windows", "vents"})
         for (const int n : s.rows(list)) {
             const auto row = std::string{list} + "." + std::to_string(n);
-            const double h = inMm(s.length(row + ".height"));
+            const double h = inMm(list == "hatches" ? kHatchHigh : s.length(row + ".height"));
             if (list == "doors")
                 hole(row, s.choice(row + ".kind"), 0, h);
             else if (list == "pops")
                 hole(row, "pop", inMm(s.length(row + ".sill")), h);
+            else if (list == "hatches")
+                hole(row, "hatch", inMm(s.length(row + ".sill")), h);
             else if (list == "windows")
                 hole(row, "window", inMm(s.length(row + ".sill")), h);
             else
@@ -395,6 +398,7 @@ Model buildModel(Settled& settled) {
     insulation(b);
     letInBraces(b);
     leaves(b);
+    hoppers(b);
     nests(b);
     roosts(b);
     storeRooms(b);

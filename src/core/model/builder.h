@@ -186,6 +186,7 @@ void wallLining(Builder&);
 void insulation(Builder&);
 void letInBraces(Builder&);
 void leaves(Builder&);
+void hoppers(Builder&);
 void nests(Builder&);
 /// How far the top of nests that stand inside goes into the coop and down, mm.
 double nestSlope(const Builder&);

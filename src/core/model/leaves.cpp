@@ -263,6 +263,11 @@ void leaves(Builder& b) {
             if (h.kind == "people_door" || h.kind == "clean_out")
                 f.hingedLeaves(b.s.choice(h.row + ".leaf"), w.form == Form::mesh ? w.wears : skin, "1x4",
                                w.form == Form::mesh ? Form::mesh : Form::sheet);
+            if (h.kind == "hatch") {
+                f.hingedLeaves("single", skin, "1x2");
+                b.model.clear.push_back({h.row + "/swing", h.row,
+                                         w.box(h.u0, h.u1, -w.skin - b.one - (h.u1 - h.u0), -w.skin - b.one - kGap, h.z0 + kGap, h.z1)});
+            }
             if (h.kind == "pop") f.popDoor();
             if (h.kind == "vent") f.mesh();
             if (h.kind == "window") {

@@ -77,8 +77,12 @@ void splashPanels(Builder& b, const WallFrame& w, double low, double bars, doubl
         while (upTo - at >= least) {
             double next = upTo - at <= sheet ? upTo : std::floor((at + sheet) / b.apart(w)) * b.apart(w);
             if (next < upTo && upTo - next < least) next -= b.back(w);
-            b.add("roosts/splash/" + std::to_string(++n), "splash-panel", "roosts", System::inside, Form::sheet, "wipe-1/8", w.u, {0, 0, 1},
-                  {w.box(at, next, d, d + thick, low, top)});
+            // Between two tracks it may lie on no stud.
+            const auto own = w.box(at, next, d, d + thick, low, top);
+            const auto carries = [&](const Part& p) { return p.assembly == w.assembly() && p.box().meets(bounds(own), kTouchMm); };
+            if (std::ranges::any_of(b.model.parts, carries))
+                b.add("roosts/splash/" + std::to_string(++n), "splash-panel", "roosts", System::inside, Form::sheet, "wipe-1/8", w.u,
+                      {0, 0, 1}, {own});
             at = next;
         }
         at = std::max(at, end);

@@ -47,7 +47,10 @@ constexpr Rule kOrder[] = {
      "nest-bracket "
      "nest-perch ledger nest-bucket bucket-stop nest-slope nest-curtain",
      "saw"},
-    {"feed", System::inside, "shelf-ledger shelf feed-bin feeder drinker bath dust perch perch-leg perch-foot", "saw"},
+    {"feed", System::inside,
+     "hopper-back hopper-end hopper-floor hopper-lip hopper-slope hopper-front hopper-top shelf-ledger shelf feed-bin feeder drinker bath "
+     "dust perch perch-leg perch-foot",
+     "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,
      "run-post block run-beam rafter eave-block purlin filler run-rail gate-stud gate-threshold gate-head jamb lining closer "

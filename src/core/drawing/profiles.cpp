@@ -1,0 +1,85 @@
+// What is built of sheets, seen from its side without its near end: a row of nests, a feed hopper. With the corners of an end.
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include "core/design/layout.h"
+#include "core/drawing/onpaper.h"
+#include "core/drawing/views.h"
+
+namespace oiko {
+
+Drawing profile(const Model& m, Settled& s, const Takeoff& t, const std::string& of) {
+    Drawing d;
+    const bool hopper = of.starts_with("hatches");
+    const auto prefix = of + (hopper ? "/hopper/" : "/");
+    d.id = "profile/" + of;
+    // The yard at the paper's right, the room at its left.
+    const auto look = before(s, kSides[(sideIndex(s.choice(of + ".wall")) + 3) % 4], 0);
+    const auto along = look.toEye();
+    const Part *near = nullptr, *far = nullptr;
+    for (const auto& p : m.parts) {
+        if (!p.id.starts_with(prefix) || (p.role != "hopper-end" && p.role != "nest-end")) continue;
+        if (!near || dot(p.box().low, along) > dot(near->box().low, along)) near = &p;
+        if (!far || dot(p.box().low, along) < dot(far->box().low, along)) far = &p;
+    }
+    if (!near || near->existing) return d;
+    project(d, m, partsWhere(m, [&](const Part& p) { return p.id.starts_with(prefix) && &p != near && p.role != "nest-partition"; }), look);
+    const auto [low, high] = extentOn(look, *far);
+    const double foot = d.low.y;
+    std::set<std::int64_t> heights, depths;
+    const auto corner = [&](Vec3 v) {
+        const auto q = look.on(v);
+        heights.insert(std::llround(q.y * 100)), depths.insert(std::llround(q.x * 100));
+    };
+    for (const auto& solid : far->solids)
+        for (const auto& v : solid.vertices) corner(v);
+    std::vector<std::pair<double, std::string>> up, out;
+    for (const auto z : heights) up.emplace_back(static_cast<double>(z) / 100, "");
+    for (const auto x : depths) out.emplace_back(static_cast<double>(x) / 100, "");
+    chain(
+        d, up,
+        [&](double z) {
+            return Vec2{high.x, z};
+        },
+        -9);
+    d.dimensions.push_back({{low.x, low.y}, {low.x, high.y}, 9, ""});
+    chain(
+        d, out,
+        [&](double x) {
+            return Vec2{x, foot};
+        },
+        -7);
+    d.dimensions.push_back({{low.x, foot}, {high.x, foot}, -14, ""});
+    // Between what feed or eggs pass: under a front, over a lip.
+    for (const auto* role : {"hopper-front", "nest-curtain"})
+        for (const auto& p : m.parts)
+            if (p.id.starts_with(prefix) && p.role == role) {
+                const auto [a, e] = extentOn(look, p);
+                double floor = low.y;
+                for (const auto& q : m.parts)
+                    if (q.id.starts_with(prefix) && q.role == "hopper-floor") floor = extentOn(look, q).second.y;
+                d.dimensions.push_back({{e.x, floor}, {e.x, a.y}, -3, ""});
+            }
+    // The hatch in its back.
+    for (const auto& o : m.openings)
+        if (hopper && o.id == of)
+            chain(
+                d, {{low.y, ""}, {look.on(o.corners[0]).y, ""}, {look.on(o.corners[2]).y, ""}},
+                [&](double z) {
+                    return Vec2{high.x, z};
+                },
+                -16);
+    std::set<std::string> marked;
+    for (std::size_t i = 0; i < m.parts.size(); ++i) {
+        const auto& p = m.parts[i];
+        if (!p.id.starts_with(prefix) || p.existing || &p == near || p.role == "nest-partition" || t.marks[i].empty() ||
+            !marked.insert(t.marks[i]).second)
+            continue;
+        const auto [a, e] = extentOn(look, p);
+        d.labels.push_back({{(a.x + e.x) / 2, (a.y + e.y) / 2}, t.marks[i], 2.0, 0, 0, false, p.id});
+    }
+    return d;
+}
+
+}  // namespace oiko
