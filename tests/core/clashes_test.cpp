@@ -123,7 +123,7 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"wire.joists", {{"form.kind", "elevated"}, {"flock.count", "6"}, {"floor.deck", "wire"}, {"floor.spacing", "24in"}}},
     {"wire.bath",
      {{"form.kind", "elevated"}, {"flock.count", "6"}, {"floor.deck", "wire"}, {"floor.height", "36in"}, {"bath.place", "coop"}}},
-    {"hatch.low", {{"hatches.1.wall", "left"}, {"hatches.1.sill", "15in"}}},
+    {"hatch.low", {{"hatches.1.wall", "front"}, {"hatches.1.sill", "15in"}}},
     {"hatch.inside", {{"hatches.1.wall", "back"}, {"roost.wall", "back"}}},
     {"wire.low", {{"form.kind", "elevated"}, {"flock.count", "6"}, {"floor.deck", "wire"}, {"floor.height", "20in"}}},
     {"roost.trays", {{"form.kind", "elevated"}, {"flock.count", "6"}, {"roost.trays", "yes"}, {"roost.wall", "left"}}},

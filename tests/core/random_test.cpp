@@ -172,6 +172,13 @@ Design randomDesign(Dice& dice, Tally& tally) {
         }
         attempt(corners);
     }
+    if (dice.below(6) == 0) {
+        static constexpr const char* kOver[] = {"same", "clear"};
+        const auto over = std::string{kOver[dice.below(2)]};
+        attempt({{"roof.cover", "metal_sealed"}, {"roof.falls_to", "back"}, {"runs.1.side", "right"}});
+        attempt({{"runs.1.top", "shared"}});
+        if (attempt({{"roof.over_run", over}})) ++tally.choices["roof.over_run=" + over];
+    }
     if (dice.below(3) == 0) {
         // Where the roosts are elsewhere, and no run is before it.
         static constexpr std::pair<const char*, const char*> kHatched[] = {
@@ -661,6 +668,22 @@ TEST(OnceFound, StaysMended) {
          {{"plans.units", "metric"}, {"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "30ft"}}},
         {"blocks on blocks under a narrow gable's end",
          {{"roof.form", "gable"}, {"coop.depth", "3' 8\""}, {"runs.1.top", "shared"}, {"doors.1", ""}, {"flock.count", "4"}}},
+        {"a joist of a floor of wire where the end one is doubled",
+         {{"form.kind", "elevated"},
+          {"frame.timber", "planed"},
+          {"frame.walls", "posts"},
+          {"coop.depth", "12'"},
+          {"floor.deck", "wire"},
+          {"floor.height", "34in"},
+          {"floor.drop", "no"},
+          {"roof.form", "ceiling"},
+          {"runs.1.top", "mesh"},
+          {"doors.2.wall", "left"},
+          {"nests.kind", "inside"},
+          {"flock.shut_in", "sleep_only"},
+          {"roost.wall", "back"}}},
+        {"a joist of a floor of wire half an inch from the doubled one",
+         {{"form.kind", "elevated"}, {"floor.deck", "wire"}, {"coop.width", "98 13/16in"}, {"floor.height", "3'"}, {"floor.drop", "no"}}},
         {"a strip behind the roosts between two pop doors' tracks, on no stud",
          {{"form.kind", "walk_in"},
           {"flock.size", "bantam"},

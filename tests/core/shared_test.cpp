@@ -171,5 +171,44 @@ TEST(SharedRoofGeometry, ADoorLeadsIntoTheRun) {
     EXPECT_EQ(refused.error().what.id, "clash.run.before");
 }
 
+TEST(SharedRoofGeometry, ClearPanelsLieOverTheRunAlone) {
+    for (const auto* side : {"left", "right"}) {
+        const std::vector<Change> changes{{"roof.form", "gable"},        {"coop.width", "8'"},    {"runs.1.top", "shared"},
+                                          {"runs.1.side", side},         {"runs.1.length", "9'"}, {"roof.over_run", "clear"},
+                                          {"roof.cover", "metal_lapped"}};
+        const auto d = designWith(changes);
+        expectWholeAndShut(d);
+        const auto m = modelOf(d);
+        Settled s{d};
+        const double wide = inMm(s.length("coop.width"));
+        int clear = 0, opaque = 0;
+        for (const auto& p : m.parts) {
+            if (p.role != "roof-panel") continue;
+            const auto at = p.box();
+            const bool overCoop = at.high.x > 1 && at.low.x < wide - 1;
+            EXPECT_EQ(p.stock, overCoop                                                        ? "metal"
+                               : at.low.x < -36 * 25.4 - 1 || at.high.x > wide + 36 * 25.4 + 1 ? "clear"
+                                                                                               : p.stock)
+                << p.id;
+            p.stock == "clear" ? ++clear : ++opaque;
+        }
+        // Nine feet of run beyond the wall: three panels of 36 in on each slope at least two of which touch no coop.
+        EXPECT_GE(clear, 4) << side;
+        EXPECT_GT(opaque, 0);
+        const auto a = answerTo(d);
+        EXPECT_GE(bought(*a, "clear-6") + bought(*a, "clear-8") + bought(*a, "clear-10") + bought(*a, "clear-12"), clear);
+    }
+    // Longer than they are sold they are refused, with what works.
+    const auto long_ = Design{}.with({{"coop.depth", "12'"},
+                                      {"roof.falls_to", "back"},
+                                      {"runs.1.side", "right"},
+                                      {"runs.1.top", "shared"},
+                                      {"roof.over_run", "clear"},
+                                      {"roof.pitch", "6/12"},
+                                      {"coop.width", "8'"}});
+    ASSERT_FALSE(long_);
+    EXPECT_EQ(long_.error().what.id, "clash.panel.stock");
+}
+
 }  // namespace
 }  // namespace oiko

@@ -82,7 +82,8 @@ TEST(Timber, UnlikeMetricCoopsAreSoundAndShut) {
               {"windows.2", ""},
               {"runs.1.side", "back"},
               {"nests.kind", "inside"},
-              {"pops.1.kind", "ramp_door"}},
+              {"pops.1.kind", "ramp_door"},
+              {"vents.1.wall", "left"}},
          }) {
         if (sampled() && more.size() > 3) continue;
         SCOPED_TRACE(more.empty() ? "plain" : more[0].key + more[0].text);

@@ -3,6 +3,8 @@
 #include <cmath>
 
 #include "core/design/layout.h"
+#include "core/design/sizing.h"
+#include "core/judge/findings.h"
 #include "whole.h"
 
 namespace oiko {
@@ -93,6 +95,54 @@ TEST(BoughtWindows, FitTheirOpeningAndTheirWall) {
         {"form.kind", "elevated"}, {"flock.count", "6"}, {"frame.stud", "2x3"}, {"windows.1.wall", "left"}, {"vents.1", ""}};
     EXPECT_FALSE(designWith(low).with({{"skin.kind", "grooved-3/8"}, {"windows.1.kind", "bought"}}));
     EXPECT_TRUE(designWith(low).with({{"skin.kind", "shiplap"}, {"windows.1.kind", "bought"}}));
+}
+
+TEST(Vents, AWinterBoardShutsOneForTheWinter) {
+    const std::vector<std::vector<Change>> coops{
+        {{"vents.2.kind", "boarded"}},
+        {{"vents.1.kind", "boarded"}, {"skin.lining", "ply-1/2"}, {"form.kind", "elevated"}, {"flock.count", "6"}},
+        {{"vents.1.kind", "boarded"},
+         {"vents.1.width", "9'"},
+         {"coop.width", "12'"},
+         {"vents.1.wall", "back"},
+         {"windows.1.wall", "front"},
+         {"windows.2", ""}},
+        {{"vents.1.kind", "boarded"}, {"frame.walls", "posts"}},
+    };
+    for (const auto& changes : coops) {
+        SCOPED_TRACE(testing::PrintToString(&changes - coops.data()));
+        expectWholeAndShut(designWith(changes));
+    }
+    const auto d = designWith(coops[0]);
+    const auto m = modelOf(d);
+    const auto board = m.find("vents.2/board")->box(), mesh = m.find("vents.2/mesh")->box();
+    // It covers the mesh from edge to edge.
+    for (const auto& [a, b] :
+         {std::pair{board.size().z, mesh.size().z}, {std::max(board.size().x, board.size().y), std::max(mesh.size().x, mesh.size().y)}})
+        EXPECT_NEAR(a, b, 0.01);
+    const auto air = [](const Design& design, std::string_view id) {
+        Settled s{design};
+        const auto model = buildModel(s);
+        const auto found = judge(s, model);
+        return std::ranges::find(found, id, &Finding::id)->value;
+    };
+    // By hand: what counts in winter is the other vent alone; in summer both.
+    Settled s{d};
+    const double open = inMm(s.length("vents.1.width")) * inMm(s.length("vents.1.height"));
+    EXPECT_NEAR(air(d, "air.winter"), open / 1e6 / inSquareMetres(clearFloor(s)), 1e-9);
+    const auto both = d.with({{"vents.2.kind", "open"},
+                              {"vents.1.height", exactLength(s.length("vents.1.height"), Units::imperial)},
+                              {"vents.2.height", exactLength(s.length("vents.2.height"), Units::imperial)}});
+    ASSERT_TRUE(both);
+    EXPECT_NEAR(air(d, "air.summer"), air(both.value(), "air.summer"), 1e-9);
+    EXPECT_EQ(needed(*answerTo(d), "turn-button"), 4);
+    // In summer it lies in the shed: mesh that is missing behind it is found.
+    auto planted = m;
+    std::erase_if(planted.parts, [](const Part& p) { return p.id == "vents.2/mesh"; });
+    planted.joints.clear();
+    const auto found = allHoles(planted, ballThatMeshStops(s));
+    ASSERT_FALSE(found.holes.empty());
+    EXPECT_LT(norm(found.holes.front().at - (mesh.low + mesh.high) * 0.5), mesh.size().x + 25.4);
 }
 
 }  // namespace

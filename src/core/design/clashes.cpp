@@ -148,6 +148,11 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
     if (shell.otherWall() < feet(2)) return Clash{"ridge.low", "roof.ridge", "roof.other_pitch", {shell.otherWall(), feet(2)}};
     if (!indoors(s))
         if (auto c = panelClash("roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;
+    if (s.applies("roof.over_run") && s.choice("roof.over_run") == "clear")
+        if (auto c = panelClash("roof.over_run", "roof.overhang", "clear_sealed", shell.panelLength())) {
+            c->nearest = Change{"roof.over_run", "same"};
+            return c;
+        }
     const auto longest = longestSold(s);
     const auto trim = s.length("cut.trim") * 2;
     if (shell.rafterLength() + trim > longest)

@@ -42,7 +42,7 @@ bool measured(Ask& ask, std::string_view slot) {
     if (slot == "floor.deck") return allStands(ask, "existing.floor");
     if (slot == "frame.spacing" || slot == "frame.walls") return anyWall(frameStands);
     if (slot == "skin.kind") return anyWall(allStands);
-    if (slot == "roof.cover") return allStands(ask, "existing.roof");
+    if (slot == "roof.cover" || slot == "roof.over_run") return allStands(ask, "existing.roof");
     if (slot.starts_with("roof.")) return frameStands(ask, "existing.roof");
     if (slot.starts_with("runs.")) return frameStands(ask, row + ".existing");
     return slot.starts_with("windows.") && openingStands(ask, row);

@@ -225,6 +225,7 @@ void addOpenings(std::vector<Param>& p) {
         return freePlace(a, wall, self, w, centred(a, self, wall, w));
     }));
     p.push_back(inOldWall("windows.*.existing", "windows", always(false)));
+    p.push_back(choice("vents.*.kind", openings, {"open", "boarded"}, word("open"), false));
     p.push_back(choice("vents.*.wall", openings, kAllSides, [](Ask& a) -> Value {
         const std::vector<std::string_view> odd{"back", "left", "front", "right"}, even{"front", "right", "left", "back"};
         // Across from one another; over the run's roof only where a walk-in's wall is high enough for both.
@@ -249,8 +250,10 @@ void addOpenings(std::vector<Param>& p) {
     }));
     p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {
         // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
+        // One that is shut in winter is as high as if it stood with them.
         double wide = 0;
-        for (const int row : a.rows("vents")) wide += inMm(a.length(slotKey("vents", row, "width")));
+        for (const int row : a.rows("vents"))
+            if (row == a.row() || a.choice(slotKey("vents", row, "kind")) == "open") wide += inMm(a.length(slotKey("vents", row, "width")));
         const auto floor = clearFloor(a);
         const auto half = inches(0.5);
         const auto need = mm(static_cast<double>(floor.count()) / 10 / wide);

@@ -218,13 +218,14 @@ struct Court {
         for (const auto other : kSides)
             if (other != side) f.remedies.push_back({{"nests.wall", std::string{other}}, {"nests.at", ""}});
     }
-    double openM2(std::string_view kind) const {
+    double openM2(std::string_view kind, bool inSummer = true) const {
         // Air comes through mesh from a room parted off, not through a sheet.
         const bool solid = std::ranges::any_of(partitions(s), [](const Partition& p) { return !p.mesh; });
         double sum = 0;
         for (const auto& o : m.openings)
             if (o.kind == kind && (!solid || opensToBirds(s, o.side, o.at, o.width))) {
                 const std::string pane = kind == "window" ? s.choice(o.id + ".kind") : "";
+                if (kind == "vent" && !inSummer && s.choice(o.id + ".kind") == "boarded") continue;
                 sum += inMm(o.width) * inMm(o.height) / 1e6 * (pane == "fixed" ? 0 : pane == "sliding" || pane == "bought" ? 0.5 : 1);
             }
         return sum;
@@ -247,7 +248,8 @@ struct Court {
         f.remedies.push_back({{"skin.open_" + s.choice("roost.wall"), "no"}});
     }
     void air() {
-        const double ft2 = 0.09290304, vents = openM2("vent") + openWallsM2(), all = vents + openM2("window") + openM2("pop");
+        const double ft2 = 0.09290304, walls = openWallsM2(), vents = openM2("vent", false) + walls,
+                     all = walls + openM2("vent") + openM2("window") + openM2("pop");
         const double floor = inSquareMetres(clearFloor(s));
         const auto widen = [&](Finding& f) {
             for (const int r : s.rows("vents")) {
@@ -268,6 +270,8 @@ struct Court {
                 f.remedies.push_back({{slotKey("windows", rows.empty() ? 1 : rows.back() + 1, "wall"), std::string{wall}}});
         auto& g = find("air.winter", "winterair", vents / floor, 0.1, "share", true, 0.05);
         g.parts = idsWith("vents.");
+        for (const int r : s.rows("vents"))
+            if (s.choice(slotKey("vents", r, "kind")) == "boarded") g.remedies.push_back({{slotKey("vents", r, "kind"), "open"}});
         widen(g);
     }
     void headroom() {

@@ -259,7 +259,8 @@ HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool(
     std::vector<Body> leaves;
     for (std::size_t i = 0; i < model.parts.size(); ++i) {
         const auto& p = model.parts[i];
-        if (!p.opening.starts_with("windows.") || (!p.role.starts_with("leaf") && p.role != "window-light")) continue;
+        const bool window = p.opening.starts_with("windows.") && (p.role.starts_with("leaf") || p.role == "window-light");
+        if (!window && p.role != "vent-board") continue;
         for (const auto& s : p.solids) leaves.push_back({i, bounds(s), false, facePlanes(s), &s});
         away.parts[i].solids.clear();
     }

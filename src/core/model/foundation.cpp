@@ -369,9 +369,11 @@ void floorFrame(Builder& b) {
         b.lumber("floor/joist/" + tenths(x), "joist", "floor frame", System::floor, stock, {0, 1, 0}, {0, 0, 1},
                  box({x, t, bottom}, {x + t, b.deep - t, top}));
     if (wireFloor(b.s)) {
-        // No deck spreads what comes down an end wall: a second joist under its plates.
+        // No deck spreads what comes down an end wall: a second joist under its plates,
+        // where none lies.
         for (const bool right : {false, true})
-            if (const double x = right ? xs.back() - t : xs.front() + t; b.wallDeep > t + kIn / 2)
+            if (const double x = right ? xs.back() - t : xs.front() + t;
+                b.wallDeep > t + kIn / 2 && std::ranges::none_of(xs, [&](double o) { return o > x - t + kSameMm && o < x + t - kSameMm; }))
                 b.lumber("floor/joist/" + tenths(x), "joist", "floor frame", System::floor, stock, {0, 1, 0}, {0, 0, 1},
                          box({x, t, bottom}, {x + t, b.deep - t, top}));
         return wireOver(b, xs);

@@ -152,6 +152,15 @@ struct Fitter {
         batten("head", w.u, kUp, h.u0, h.u1, h.z1, h.z1 + lap);
     }
 
+    /// For the winter: sheets over the mesh and what holds it, on turn buttons.
+    void winterBoards() {
+        const double lap = b.wideOf("1x2"), d = b.wallDeep + lining() + kIn / 16 + b.one, a = h.u0 - lap, e = h.u1 + lap;
+        const int n = static_cast<int>(std::ceil((e - a) / (96 * kIn)));
+        for (int i = 0; i < n; ++i)
+            put("board" + (n > 1 ? "/" + std::to_string(i + 1) : std::string{}), "vent-board", Form::sheet, "ply-1/2", w.u, kUp,
+                {w.box(a + (e - a) * i / n, a + (e - a) * (i + 1) / n, d, d + inMm(thicknessOf("ply-1/2")), h.z0 - lap, h.z1 + lap)});
+    }
+
     void popDoor() {
         const double d0 = b.wallDeep + lining(), leafThick = inMm(thicknessOf("ply-1/2")), lap = inMm(kPopLap);
         if (b.s.choice(h.row + ".kind") == "automatic") {
@@ -269,7 +278,10 @@ void leaves(Builder& b) {
                                          w.box(h.u0, h.u1, -w.skin - b.one - (h.u1 - h.u0), -w.skin - b.one - kGap, h.z0 + kGap, h.z1)});
             }
             if (h.kind == "pop") f.popDoor();
-            if (h.kind == "vent") f.mesh();
+            if (h.kind == "vent") {
+                f.mesh();
+                if (b.s.choice(h.row + ".kind") == "boarded") f.winterBoards();
+            }
             if (h.kind == "window") {
                 const auto kind = b.s.choice(h.row + ".kind");
                 if (kind == "bought")

@@ -144,10 +144,15 @@ struct Covering {
         const double wide = inMm(ofProfile(catalog(), cover.stock).front()->a), drip = kIn, beyond = b.two / c + drip;
         // At a ridge the panels end at the uppermost purlin's edge, under the cap.
         const double q0 = b.shell.gable() ? 0 : -beyond, q1 = length + beyond;
+        // Clear ones where they lie over a run alone.
+        const bool clear = b.s.applies("roof.over_run") && b.s.choice("roof.over_run") == "clear";
         int n = 0;
-        for (double x = x0; x < x1 - kSameMm; x += wide)
-            put("panel", std::to_string(++n), "roof-panel", std::string{cover.stock}, down, {1, 0, 0},
-                {lying(q0, q1, x, std::min(x + wide, x1), lift, inMm(thicknessOf(cover.stock)))}, Form::panel);
+        for (double x = x0; x < x1 - kSameMm; x += wide) {
+            const bool overRun = clear && ((b.before > 0 && x + wide <= 0) || (b.past > 0 && x >= b.wide));
+            const std::string stock{overRun ? "clear" : cover.stock};
+            put("panel", std::to_string(++n), "roof-panel", stock, down, {1, 0, 0},
+                {lying(q0, q1, x, std::min(x + wide, x1), lift, inMm(thicknessOf(stock)))}, Form::panel);
+        }
     }
 
     /// Boards on edge between the end rafters and the fly rafters, under the deck, at most 24 in apart; clear of the corner boards.

@@ -147,6 +147,7 @@ constexpr Schedule kSchedule[] = {
     {"bucket-stop", "*", "", 0, 0, "none", kPractice},
     {"nest-floor nest-end nest-partition nest-slope nest-curtain nest-front nest-back nest-lip nest-top nest-roof", "*", "screw-1-1/4", 0,
      4, "nest", kPractice},
+    {"vent-board", "*", "", 0, 0, "none", kPractice},
     {"hopper-back", "*", "screw-1-1/4", 0, 6, "hopper", kPractice},
     {"hopper-end hopper-floor hopper-lip hopper-slope hopper-front hopper-top", "*", "screw-1-1/4", 0, 4, "hopper", kPractice},
     {"roost-cup", "roost-rail roost-leg", "screw-2", 2, 0, "cup", kPractice},
@@ -387,6 +388,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (o.kind == "people_door" || o.kind == "clean_out")
             add("barrel-bolt", s.choice(o.id + ".leaf") == "double" ? 2 : s.choice(o.id + ".leaf") == "split" ? 1 : 0, "latch");
         if (o.kind == "inner_pop") add("barrel-bolt", 1, "latch");
+        if (o.kind == "vent" && s.choice(o.id + ".kind") == "boarded") add("turn-button", o.width > inches(93) ? 8 : 4, "turnbutton");
         if (o.kind == "hatch") add("two-step-lock", 1, "latch");
         if (o.kind == "inner_door") add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
         // One that opens by itself locks itself.
