@@ -31,7 +31,6 @@ struct Search {
     struct Reached {
         std::uint32_t from = kNone;
         int doubts = -1;
-        Vec3 through{};
     };
     std::vector<Reached> seen;  ///< by cell, on the last way looked for
 
@@ -67,8 +66,9 @@ struct Search {
             if (space.leadsOut(n) || std::ranges::find(goalCells, n) != goalCells.end()) {
                 Way way;
                 way.doubts = level;
-                for (auto at = n; at != kNone; at = reach(at).from) way.cells.push_back(at), way.through.push_back(reach(at).through);
-                way.through.pop_back();
+                way.cells.push_back(n);
+                for (auto at = n; reach(at).from != kNone; at = reach(at).from)
+                    way.cells.push_back(reach(at).from), way.through.push_back(space.passage(reach(at).from, at).value());
                 return way;
             }
             space.neighbours(n, [&](std::uint32_t m) {
@@ -79,7 +79,7 @@ struct Search {
                 if (there.doubts >= 0 && there.doubts <= doubts) return;
                 const auto through = space.passage(n, m);
                 if (!through || (!plugs.empty() && plugged(*through))) return;
-                there = {n, doubts, *through};
+                there = {n, doubts};
                 if (state == Kind::doubtful)
                     doubtful.push_back(m);
                 else

@@ -90,6 +90,8 @@ Space::Space(const Model& model, double ballMm) : r{ballMm / 2} {
     root.middle = (world.low + world.high) * 0.5 + Vec3{0.3217, 0.2731, 0.1913}, root.half = half;
     root.nearN = static_cast<std::uint32_t>(bodies.size());
     for (std::uint32_t i = 0; i < bodies.size(); ++i) near.push_back(i);
+    // An ordinary coop takes so many: memory that is asked for is not yet used, and growing would copy it over and over.
+    cells.reserve(1U << 20), near.reserve(1U << 20), flats.reserve(1U << 18);
     cells.push_back(root);
     judge(0);
 }
@@ -153,6 +155,8 @@ std::optional<Vec3> Space::passage(std::uint32_t a, std::uint32_t b) const {
         (axis == 0 ? c.y : c.x) += u * h, (axis == 2 ? c.y : c.z) += v * h;
         return c;
     };
+    // Both free all over: the whole face is.
+    if (p.state == Kind::free && q.state == Kind::free) return corner(0, 0);
     std::array<Vec3, 24> face{corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)}, next;
     std::size_t n = 4;
     for (const auto* cell : {&p, &q})
@@ -165,7 +169,7 @@ std::optional<Vec3> Space::passage(std::uint32_t a, std::uint32_t b) const {
                 if (hs > 0 && m < next.size()) next[m++] = s;
                 if ((hs > 0) != (he > 0) && m < next.size()) next[m++] = s + (e - s) * (hs / (hs - he));
             }
-            face = next, n = m;
+            std::copy_n(next.begin(), m, face.begin()), n = m;
             if (n < 3) return std::nullopt;
         }
     Vec3 middle{};
