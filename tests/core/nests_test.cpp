@@ -226,6 +226,37 @@ TEST(NestsFront, DropsToAShelfOnChainsAndIsShutBehind) {
     }
 }
 
+TEST(BoughtNests, StandOnTheirShelfInEveryCoop) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             {{"flock.count", "20"}, {"skin.lining", "ply-1/2"}},
+             {{"foundation.kind", "curb"}},
+             {{"frame.timber", "planed"}, {"roof.form", "gable"}},
+             {{"frame.walls", "posts"}, {"nests.wall", "left"}, {"doors.1.wall", "front"}, {"runs.1.side", "right"}}}) {
+        auto changes = more;
+        changes.push_back({"nests.kind", "bought"});
+        const auto d = designWith(changes);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        const auto n = a->settled->count("nests.count");
+        EXPECT_FALSE(a->settled->applies("nests.clear"));
+        int units = 0;
+        for (const auto& p : a->model->parts) {
+            for (const auto* role : {"nest-end", "nest-partition", "nest-top", "nest-lip"}) EXPECT_NE(p.role, role);
+            if (p.role != "nest-unit") continue;
+            ++units;
+            EXPECT_NEAR(p.extent(p.along) / 25.4, 12.5, 1e-3);
+            // As steep as 45 degrees: 12 in deep, 12 1/2 at its front, twelve more behind.
+            EXPECT_NEAR(p.extent({0, 0, 1}) / 25.4, 24.5, 1e-3);
+            // Hollow: sheets of an eighth round it take a few hundredths of what it holds.
+            EXPECT_LT(p.volumeMm3() / std::pow(25.4, 3), 0.1 * 12.5 * 12 * 18.5);
+        }
+        EXPECT_EQ(units, n);
+        EXPECT_EQ(bought(*a, "nest-unit"), static_cast<double>(n));
+        EXPECT_EQ(needed(*a, "screw-1-1/4", "nestunit"), 4.0 * static_cast<double>(n));
+    }
+}
+
 TEST(NestsOfBuckets, StandOnTheirShelfInEveryCoop) {
     for (const auto& more : std::vector<std::vector<Change>>{
              {},

@@ -101,7 +101,7 @@ const std::vector<Belongs>& table() {
         {"nests.door", inside, {"nest-lid", "nest-front", "nest-door", "nest-roof"}, ""},
         {"nests.wall", inside, {}, "nests/"},
         {"nests.clear", inside, {"nest-end", "nest-partition", "nest-floor", "nest-slope"}, ""},
-        {"nests.count", inside, {"nest-end", "nest-partition", "nest-bucket"}, ""},
+        {"nests.count", inside, {"nest-end", "nest-partition", "nest-bucket", "nest-unit"}, ""},
         {"nests.height", inside, {}, "nests/"},
         {"nests.at", inside, {}, "nests/"},
         {"run.perches", std::nullopt, {"perch", "perch-leg", "perch-foot", "run-post"}, ""},

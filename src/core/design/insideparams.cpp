@@ -77,7 +77,8 @@ void addInside(std::vector<Param>& p) {
     p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
         return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)), 1, 10);
     }));
-    p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush", "brackets"}, word("outside"), false));
+    p.push_back(
+        choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush", "brackets", "bought"}, word("outside"), false));
     p.push_back(onlyWhen(choice("nests.door", inside, {"lid", "front"}, word("lid"), false), [](Ask& a) { return !nestsInside(a); }));
     p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), nestClear(a));
@@ -90,7 +91,7 @@ void addInside(std::vector<Param>& p) {
     }));
     p.push_back(onlyWhen(
         length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }),
-        [](Ask& a) { return a.choice("nests.kind") != "buckets"; }));
+        [](Ask& a) { return a.choice("nests.kind") != "buckets" && a.choice("nests.kind") != "bought"; }));
     p.push_back(count("nests.count", inside, 1, 250, [](Ask& a) -> Value {
         const auto clear = nestClear(a);
         // One that hangs outside is as long as a sheet.

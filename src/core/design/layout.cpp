@@ -61,15 +61,21 @@ Length cornerClear(Ask& ask) { return timberOf(ask).size("2x4").wide + timberOf(
 
 bool nestsFlush(Ask& ask) { return ask.choice("nests.kind") == "flush"; }
 bool nestsInside(Ask& ask) {
-    static constexpr std::string_view kKinds[] = {"inside", "buckets", "flush", "brackets"};
+    static constexpr std::string_view kKinds[] = {"inside", "buckets", "flush", "brackets", "bought"};
     return std::ranges::find(kKinds, ask.choice("nests.kind")) != std::end(kKinds);
 }
 bool nestsHang(Ask& ask) { return ask.choice("nests.kind") == "brackets"; }
 bool nestsThrough(Ask& ask) { return nestsFlush(ask) || !nestsInside(ask); }
 bool nestsDrop(Ask& ask) { return nestsFlush(ask) || ask.choice("nests.door") == "front"; }
 bool nestsRoll(Ask& ask) { return ask.choice("nests.kind") == "rollaway"; }
-Length nestClear(Ask& ask) { return ask.choice("nests.kind") == "buckets" ? kBucketWide : ask.length("nests.clear"); }
-Length nestDeep(Ask& ask) { return ask.choice("nests.kind") == "buckets" ? kBucketDeep : ask.length("nests.clear"); }
+Length nestClear(Ask& ask) {
+    const auto& kind = ask.choice("nests.kind");
+    return kind == "buckets" ? kBucketWide : kind == "bought" ? kNestUnitWide : ask.length("nests.clear");
+}
+Length nestDeep(Ask& ask) {
+    const auto& kind = ask.choice("nests.kind");
+    return kind == "buckets" ? kBucketDeep : kind == "bought" ? kNestUnitDeep : ask.length("nests.clear");
+}
 Length nestReach(Ask& ask) {
     // A lip and the wall are in the depth of those that reach through it.
     const auto behind = nestsFlush(ask) ? timberOf(ask).one - wallDeep(ask) : kNestBoard;

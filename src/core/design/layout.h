@@ -46,6 +46,8 @@ bool nestsRoll(Ask& ask);
 Length nestClear(Ask& ask);
 Length nestDeep(Ask& ask);
 inline constexpr Length kBucketWide = inches(12), kBucketDeep = inches(14.5);
+/// A bought nest, as wide and as high at its front, and so deep. Of our own invention, as the sample prices are.
+inline constexpr Length kNestUnitWide = inches(12.5), kNestUnitDeep = inches(12);
 /// The tray before nests whose eggs roll away, the slot they roll through, and what their floor falls. Common practice.
 inline constexpr Length kEggTray = inches(5), kEggSlot = inches(2.75), kEggFall = inches(1.5);
 /// How far those reach into the coop from the wall's inner face: board, nest, lip, and a perch before it. Common practice.

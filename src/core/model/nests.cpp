@@ -25,12 +25,29 @@ std::vector<Solid> bucket(const WallFrame& w, double u, double d0, double z1) {
     return solids;
 }
 
+/// A nest of folded sheet steel, open to the birds over its lip, its top as steep as 45 degrees.
+std::vector<Solid> nestUnit(const WallFrame& w, double u0, double u1, double d0, double d1, double z1, double low, double high) {
+    const double t = kIn / 8, side = t * std::sqrt(2.0);
+    const auto upright = [&](double a, double e, std::initializer_list<std::pair<double, double>> outline) {
+        std::vector<Vec3> points;
+        for (const auto& [d, z] : outline) points.push_back(w.at(a, d, z));
+        return prism(points, w.u * (e - a));
+    };
+    const auto end = [&](double a) { return upright(a, a + t, {{d0, z1 + t}, {d1, z1 + t}, {d1, low - side}, {d0, high - side}}); };
+    return {w.box(u0, u1, d0, d1, z1, z1 + t),
+            w.box(u0 + t, u1 - t, d0, d0 + t, z1 + t, high - side - t),
+            end(u0),
+            end(u1 - t),
+            upright(u0, u1, {{d0, high - side}, {d1, low - side}, {d1, low}, {d0, high}}),
+            w.box(u0 + t, u1 - t, d1 - t, d1, z1 + t, z1 + 4 * kIn)};
+}
+
 /// A row on legs along a wall, birds' side: a back against the studs, a steep top that nobody roosts on, a lip, and a perch before it. In
 /// it boxes, or buckets between blocks that keep them from rolling. What reaches through the wall has its front on the siding, which laps
 /// it by an inch, and a lip behind that.
 void nestsWithin(Builder& b) {
     const auto& w = b.wall(b.s.choice("nests.wall"));
-    const bool buckets = b.s.choice("nests.kind") == "buckets";
+    const bool buckets = b.s.choice("nests.kind") == "buckets", units = b.s.choice("nests.kind") == "bought";
     const bool flush = nestsFlush(b.s);
     const double t = inMm(kNestBoard), clear = inMm(nestClear(b.s)), size = nestSlope(b), u0 = inMm(b.s.length("nests.at"));
     const auto n = b.s.count("nests.count");
@@ -82,18 +99,26 @@ void nestsWithin(Builder& b) {
                 {w.box(mid - half, mid + half, d0, d1, z1, z1 + b.two)});
             continue;
         }
+        if (units) {
+            if (k < n)
+                put("unit/" + std::to_string(k + 1), "nest-unit", Form::block, "nest-unit", w.u, up,
+                    nestUnit(w, u + t, u + t + clear, d0, d1, z1, low, high));
+            continue;
+        }
         const Vec3 outline[] = {w.at(u, d0, z1), w.at(u, d0, high), w.at(u, d1, low), w.at(u, d1, z1)};
         put("end/" + std::to_string(k + 1), k == 0 || k == n ? "nest-end" : "nest-partition", Form::sheet, "ply-1/2", w.inward, up,
             {flush ? w.box(u, u + t, face, d0, z1, low) : Solid{}, prism(outline, w.u * t)});
     }
     const Vec3 slope = unit(w.inward - up), normal = unit(w.inward + up);
-    sheets([&](double a, double e, const std::string& tag) {
-        const Vec3 top[] = {w.at(a, d0, high), w.at(a, d1, low), w.at(a, d1, low) + normal * t, w.at(a, d0, high) + normal * t};
-        put("top" + tag, "nest-top", Form::sheet, "ply-1/2", w.u, slope, {prism(top, w.u * (e - a))});
-    });
-    inBoards(b.s, u0, u1, middles, 1e9, [&](double a, double e, const std::string& tag) {
-        put("lip" + tag, "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(a, e, d1, d1 + b.one, z0, z0 + b.wideOf("1x4"))});
-    });
+    if (!units)
+        sheets([&](double a, double e, const std::string& tag) {
+            const Vec3 top[] = {w.at(a, d0, high), w.at(a, d1, low), w.at(a, d1, low) + normal * t, w.at(a, d0, high) + normal * t};
+            put("top" + tag, "nest-top", Form::sheet, "ply-1/2", w.u, slope, {prism(top, w.u * (e - a))});
+        });
+    if (!units)
+        inBoards(b.s, u0, u1, middles, 1e9, [&](double a, double e, const std::string& tag) {
+            put("lip" + tag, "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(a, e, d1, d1 + b.one, z0, z0 + b.wideOf("1x4"))});
+        });
     // Bearers under the floor reach out to the perch; each on two legs.
     const double out = d1 + 5.5 * kIn, near = foot < 0 ? inMm(curbWide(b.s)) + kIn / 4 : back + b.one + kIn / 4;
     int i = 0;

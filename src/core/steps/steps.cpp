@@ -45,7 +45,7 @@ constexpr Rule kOrder[] = {
     {"nests", System::inside,
      "nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-lid nest-roof nest-door nest-top nest-bearer nest-leg "
      "nest-bracket "
-     "nest-perch ledger nest-bucket bucket-stop nest-slope nest-curtain",
+     "nest-perch ledger nest-bucket nest-unit bucket-stop nest-slope nest-curtain",
      "saw"},
     {"feed", System::inside,
      "hopper-back hopper-end hopper-floor hopper-lip hopper-slope hopper-front hopper-top shelf-ledger shelf feed-bin feeder drinker bath "

@@ -142,6 +142,8 @@ constexpr Schedule kSchedule[] = {
     {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf",
      kPractice},
     {"nest-lid nest-door", "*", "", 0, 0, "none", kPractice},
+    {"nest-unit", "nest-floor nest-back", "screw-1-1/4", 2, 0, "nestunit", kPractice},
+    {"nest-unit", "*", "", 0, 0, "none", kPractice},
     {"nest-bucket", "*", "", 0, 0, "none", kPractice},
     {"bucket-stop", "nest-floor", "screw-2-1/2", 2, 0, "stand", kPractice},
     {"bucket-stop", "*", "", 0, 0, "none", kPractice},
@@ -502,7 +504,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         add("gutter-joint", lengths - 2, "gutterjoint"), add("gutter-outlet", 1, "outlet"), add("barrel", 1, "barrel");
         add("gravel-bag", 2, "gravelstand");
     }
-    add("bucket", roles["nest-bucket"], "unit");
+    add("bucket", roles["nest-bucket"], "unit"), add("nest-unit", roles["nest-unit"], "unit");
     add("feeder", static_cast<double>(s.count("feed.count")), "startup"),
         add("drinker", static_cast<double>(s.count("water.count")), "startup");
     std::vector<HardwareLine> out;
