@@ -636,6 +636,52 @@ TEST_F(Window, AnOldShedIsKeptItsPartsReplacedByAClickAndKeptAfterAll) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, HatchesWinterBoardsClearPanelsAndBoughtNestsAreChosenInTheLetter) {
+    const auto before = window->answer()->bill.total;
+    const auto count = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role); };
+    take("vents.2.kind", 1);
+    settle();
+    EXPECT_GT(count("vent-board"), 0) << window->message().toStdString();
+    take("nests.kind", 6);
+    settle();
+    EXPECT_GT(count("nest-unit"), 0) << window->message().toStdString();
+    EXPECT_EQ(window->findChild<ValueWord*>("nests.clear"), nullptr) << "a bought nest is as wide as it is";
+    // A hatch is a row like a window: its hopper comes with it, and what it holds need not hang.
+    const auto feeders = count("feeder");
+    auto* add = window->findChild<QPushButton*>("add.hatches");
+    ASSERT_NE(add, nullptr);
+    QTest::mouseClick(add, Qt::LeftButton);
+    settle();
+    EXPECT_EQ(count("hopper-back"), 1) << window->message().toStdString();
+    EXPECT_LE(count("feeder"), feeders);
+    ASSERT_NE(window->findChild<ValueWord*>("hatches.1.sill"), nullptr);
+    type("hatches.1.sill", "30in");
+    settle();
+    const auto& openings = window->answer()->model->openings;
+    const auto hatch = std::ranges::find(openings, "hatches.1", &OpeningSpec::id);
+    ASSERT_NE(hatch, openings.end());
+    EXPECT_EQ(hatch->sill, inches(30));
+    // Too low is refused and told, and nothing is lost.
+    const auto undone = window->document().undo()->index();
+    type("hatches.1.sill", "14in");
+    settle();
+    EXPECT_EQ(window->document().undo()->index(), undone);
+    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    // Light over the run is asked once the roof goes on over it.
+    EXPECT_EQ(window->findChild<ValueWord*>("roof.over_run"), nullptr);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+    ASSERT_TRUE(
+        window->document().edit({{"roof.form", "gable"}, {"roof.falls_to", "left"}, {"runs.1.top", "shared"}}, "a gable over the run"));
+    settle();
+    take("roof.over_run", 1);
+    settle();
+    EXPECT_TRUE(std::ranges::any_of(window->answer()->model->parts, [](const Part& p) {
+        return p.role == "roof-panel" && p.stock == "clear";
+    })) << window->message().toStdString();
+}
+
 TEST_F(Window, LightPanelsFoamShinglesBucketsAndBattensAreChosenInTheLetter) {
     const auto before = window->answer()->bill.total;
     const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role) > 0; };

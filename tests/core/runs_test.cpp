@@ -331,5 +331,46 @@ TEST(DoubleGates, TheirLeavesShareTheGateAndEachHangsOnItsSide) {
     EXPECT_LT(std::min(swing(*two).x, swing(*two).y) / 25.4, 30);
 }
 
+TEST(KickBoards, LieOnTheLowestRailsOfEveryRun) {
+    const std::vector<std::vector<Change>> coops{
+        {},
+        {{"runs.1.side", "front"}, {"runs.1.gate", "left"}, {"ground.front_left", "6in"}, {"mesh.double", "yes"}},
+        {{"roof.form", "gable"}, {"runs.1.top", "shared"}, {"frame.timber", "metric"}},
+        {{"form.kind", "elevated"}, {"flock.count", "6"}, {"runs.1.under", "yes"}, {"apron.kind", "buried"}},
+        {{"coop.width", "10'"}, {"runs.1.side", "front"}, {"runs.1.width", "16'"}, {"runs.2.side", "right"}, {"pops.1.wall", "front"}},
+    };
+    for (auto changes : coops) {
+        changes.push_back({"run.kick", "yes"});
+        SCOPED_TRACE(testing::PrintToString(changes.size()) + changes.front().key);
+        const auto d = designWith(changes);
+        expectWholeAndShut(d);
+        const auto m = modelOf(d);
+        // Each lies on a rail from end to end, but where a passage is.
+        int n = 0;
+        for (const auto& p : m.parts) {
+            if (p.role != "run-kick") continue;
+            ++n;
+            auto rail = p.id;
+            rail.replace(rail.find("/kick/"), 6, "/bottom/");
+            if (rail.ends_with("b") && !m.find(rail)) rail.pop_back();
+            const auto* below = m.find(rail);
+            ASSERT_TRUE(below) << p.id;
+            for (const int axis : {0, 1}) EXPECT_LE(p.box().size()[axis], below->box().size()[axis] + 0.01);
+            EXPECT_NEAR(p.extent(p.wide), inMm(profile(p.stock)->wide), 0.01);
+            EXPECT_TRUE(std::ranges::any_of(m.joints, [&](const Joint& j) {
+                return (&m.parts[j.a] == &p && &m.parts[j.b] == below) || (&m.parts[j.b] == &p && &m.parts[j.a] == below);
+            })) << p.id;
+        }
+        EXPECT_GE(n, 4);
+    }
+    EXPECT_FALSE(std::ranges::any_of(modelOf(designWith({})).parts, [](const Part& p) { return p.role == "run-kick"; }));
+    // One that is let down into its rail is found.
+    auto planted = modelOf(designWith({{"run.kick", "yes"}}));
+    const auto kick = std::ranges::find(planted.parts, "run-kick", &Part::role);
+    ASSERT_NE(kick, planted.parts.end());
+    for (auto& v : kick->solids.front().vertices) v = v - Vec3{0, 0, 10};
+    EXPECT_NE(unsound(planted), "");
+}
+
 }  // namespace
 }  // namespace oiko

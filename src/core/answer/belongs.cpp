@@ -104,6 +104,7 @@ const std::vector<Belongs>& table() {
         {"nests.count", inside, {"nest-end", "nest-partition", "nest-bucket", "nest-unit"}, ""},
         {"nests.height", inside, {}, "nests/"},
         {"nests.at", inside, {}, "nests/"},
+        {"run.kick", run, {"run-kick", "run-rail"}, ""},
         {"run.perches", std::nullopt, {"perch", "perch-leg", "perch-foot", "run-post"}, ""},
         {"mesh.kind", run, {"run-mesh", "gate-mesh", "apron", "trench-mesh"}, ""},
         {"mesh.upper", run, {"run-mesh"}, ""},

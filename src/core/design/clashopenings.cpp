@@ -233,7 +233,9 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
                      "roost.height",
                      {under, inches(6)},
                      Change{"roost.height", written(kBoardBelowRoost + inches(8), s)}};
-    // Trays are drawn out behind the roosts, through a clean-out.
+    // Trays are of one sheet, and drawn out behind the roosts, through a clean-out.
+    if (const auto sheet = inches(96); traysUnder(s) && zone > sheet)
+        return Clash{"tray.deep", "roost.trays", "roost.count", {zone, sheet}, Change{"roost.trays", "no"}};
     if (traysUnder(s) && trayPlaces(s).empty()) {
         const auto out = cleanOut(s);
         const auto other = out ? s.choice(slotKey("doors", *out, "wall")) : std::string{wall};

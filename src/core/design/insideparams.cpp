@@ -221,6 +221,8 @@ void addInside(std::vector<Param>& p) {
                          [](Ask& a) { return runPassage(a, runPlace(a, mine("runs", a))).has_value(); }));
     p.push_back(stands(choice("runs.*.existing", run, kParts, word("new"), false)));
     p.push_back(onlyWhen(count("run.perches", run, 0, 4, always(std::int64_t{0}), false), [](Ask& a) { return !a.rows("runs").empty(); }));
+    p.push_back(
+        onlyWhen({"run.kick", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return !a.rows("runs").empty(); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
     p.push_back(choice("mesh.upper", run, {"same", "netting-1"}, word("same"), false));
     const auto fenced = [](Ask& a) { return !a.rows("runs").empty(); };

@@ -178,9 +178,9 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
     const auto faces = kSides[(against + (which == "inner" ? 2 : which == "left" ? 3 : which == "right" ? 1 : 0)) % 4];
     const auto look = before(s, faces, 0);
     const Vec3 out = cross(look.right, look.up);
-    static constexpr std::string_view kShown[] = {"run-post",       "run-beam",   "run-rail",   "rafter",    "gate-stud",
-                                                  "gate-threshold", "gate-head",  "gate-stile", "gate-rail", "gate-brace",
-                                                  "gate-cross",     "gate-strip", "jamb"};
+    static constexpr std::string_view kShown[] = {"run-post",   "run-beam",       "run-rail",   "run-kick",   "rafter",
+                                                  "gate-stud",  "gate-threshold", "gate-head",  "gate-stile", "gate-rail",
+                                                  "gate-brace", "gate-cross",     "gate-strip", "jamb"};
     // Whatever lies wholly within a post's depth of that side's face; beside the coop also what closes the ground under it.
     double face = -1e300;
     const auto reach = [&](const Part& p, bool far) {

@@ -266,7 +266,8 @@ std::optional<Flashing> flashingOn(Builder& b, const RunPlace& run) {
     double head = roof + inMm(kFlashingLeg);
     for (const auto& h : w.holes) {
         const double casing = h.kind == "vent" ? 0 : b.wideOf("1x3");
-        if (h.u1 + casing > from && h.u0 - casing < to && b.floor + h.z1 > roof) head = std::min(head, b.floor + h.z0 - casing);
+        if (h.u1 + casing > from + kTouchMm && h.u0 - casing < to - kTouchMm && b.floor + h.z1 > roof)
+            head = std::min(head, b.floor + h.z0 - casing);
     }
     // Rafters' tails come down over it, or the roof rises along it.
     for (const double y : w.sloping      ? std::array{w.yAt(from), w.yAt(to)}

@@ -74,13 +74,14 @@ Side Runner::side(std::string_view which) const {
     return s;
 }
 
-void Runner::groundRail(const std::string& name, const WallFrame& wall, double xa, double xb, double deep) {
-    const auto ground = [&](double x) { return b.ground.under(wall.at(x, 0, 0)); };
+void Runner::groundRail(const std::string& name, const WallFrame& wall, double xa, double xb, double deep, bool kick) {
     const auto along = b.ground.along(wall.u);
-    const double high = b.post / std::hypot(along.x, along.y);
+    const double flat = std::hypot(along.x, along.y), high = (kick ? b.wideOf("2x6") : b.post) / flat;
+    const auto ground = [&](double x) { return b.ground.under(wall.at(x, 0, 0)) + (kick ? b.post / flat : 0); };
     const auto p = [&](double x, double z) { return wall.at(x, 0, z - wall.origin.z); };
     const Vec3 outline[] = {p(xa, ground(xa)), p(xb, ground(xb)), p(xb, ground(xb) + high), p(xa, ground(xa) + high)};
-    lumber(name, "run-rail", "2x4pt", along, unit(cross(cross(along, up), along)), prism(outline, wall.inward * deep));
+    lumber(name, kick ? "run-kick" : "run-rail", kick ? "2x6pt" : "2x4pt", along, unit(cross(cross(along, up), along)),
+           prism(outline, wall.inward * deep));
 }
 
 double Runner::passageFoot(bool leadsOut) const {
@@ -96,13 +97,13 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
     const bool gated = gate.side == s.name;
     const double gateFrom = gate.from, gateTo = gate.from + gate.width;
     // On edge between the posts: at a height, or along the ground.
-    const auto rail = [&](std::optional<double> z, const std::string& height) {
+    const auto rail = [&](std::optional<double> z, const std::string& height, bool kick = false) {
         for (std::size_t i = 1; i < s.posts.size(); ++i) {
             const double a = s.posts[i - 1] + b.post, e = s.posts[i];
             const auto piece = [&](double xa, double xb, const std::string& tag) {
                 if (xb - xa < 2 * kIn) return;
                 const auto name = "rail/" + s.name + "/" + height + "/" + std::to_string(i) + tag;
-                if (!z) return groundRail(name, s.frame, xa, xb, -b.two);
+                if (!z) return groundRail(name, s.frame, xa, xb, -b.two, kick);
                 auto solid = s.slab(xa, xb, -b.two, 0, *z, *z + b.post);
                 for (const auto& plane : s.rafters) solid = cut(solid, plane);
                 // Where rafters come down over it, what is left must still be a board.
@@ -115,12 +116,15 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
                 else
                     piece(a, gateFrom - 0.25 * kIn, "");
                 piece(gateTo + 0.25 * kIn + b.two, e, "b");
+            } else if (kick && s.passage && s.passage->first < e && s.passage->second > a) {
+                piece(a, s.passage->first - b.two, ""), piece(s.passage->second + b.two, e, "b");
             } else {
                 piece(a, e, "");
             }
         }
     };
     rail({}, "bottom");
+    if (b.s.flag("run.kick")) rail({}, "kick", true);
     double tallest = std::max(s.top(0), s.top(s.span())), lowest = std::min(s.top(0), s.top(s.span()));
     if (s.bend > 0) tallest = s.top(s.bend);
     // Strips of a 48 in roll from the lowest ground; no strip left narrower than 4 in: then the first is of a 36 in roll.

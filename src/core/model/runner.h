@@ -64,8 +64,8 @@ struct Runner {
     Vec3 at(double u, double v, double z) const { return w.at(u0 + u, -(v0 + v), z - b.floor); }
     /// Lowest ground over a place in plan.
     double grade(double ua, double ub, double va, double vb) const { return b.ground.lowest(bounds(cuboid(ua, ub, va, vb, -1, 1))); }
-    /// A 2x4 on edge that lies on the ground along a wall, from its face `deep` inwards.
-    void groundRail(const std::string& name, const WallFrame& wall, double xa, double xb, double deep);
+    /// A 2x4 on edge that lies on the ground along a wall, from its face `deep` inwards; or on that a wider board, which keeps litter in.
+    void groundRail(const std::string& name, const WallFrame& wall, double xa, double xb, double deep, bool kick = false);
     Solid cuboid(double ua, double ub, double va, double vb, double za, double zb) const { return box(at(ua, va, za), at(ub, vb, zb)); }
     Part* put(const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
               std::vector<Solid> solids) {

@@ -53,7 +53,7 @@ constexpr Rule kOrder[] = {
      "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,
-     "run-post block run-beam rafter eave-block purlin filler run-rail gate-stud gate-threshold gate-head jamb lining closer "
+     "run-post block run-beam rafter eave-block purlin filler run-rail run-kick gate-stud gate-threshold gate-head jamb lining closer "
      "flashing-board",
      "treated dig ladder"},
     {"trench", System::run, "trench-mesh", "dig metal"},
