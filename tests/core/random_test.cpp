@@ -172,6 +172,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
         }
         attempt(corners);
     }
+    if (dice.below(8) == 0) attempt({{"form.kind", "elevated"}, {"roost.trays", "yes"}});
     if (dice.below(6) == 0) {
         static constexpr const char* kOver[] = {"same", "clear"};
         const auto over = std::string{kOver[dice.below(2)]};
@@ -690,6 +691,23 @@ TEST(OnceFound, StaysMended) {
           {"windows.1.unit", "24x24"},
           {"windows.1.width", "24in"},
           {"windows.2.height", "10in"}}},
+        {"a brace that takes a hair off the corner of a king",
+         {{"existing.what", "standing"},
+          {"existing.back", "new"},
+          {"existing.floor", "new"},
+          {"existing.front", "frame"},
+          {"existing.left", "kept"},
+          {"existing.right", "frame"},
+          {"existing.roof", "new"},
+          {"flock.run_each", "40 sq ft"},
+          {"foundation.kind", "skids"},
+          {"roof.cover", "roll_roofing"},
+          {"roof.gutter", "barrels"},
+          {"runs.1.existing", "frame"},
+          {"runs.2.side", "left"},
+          {"runs.2.at", "0in"},
+          {"skin.kind", "tongue_groove"},
+          {"vents.1.wall", "right"}}},
         {"trays deeper than a sheet",
          {{"form.kind", "elevated"},
           {"flock.count", "35"},

@@ -97,7 +97,7 @@ struct Bracer {
                     if (!piece.empty() && volume(piece) > 1) kept.push_back(std::move(piece));
             for (const auto& solid : p.solids) whole += volume(solid);
             for (const auto& piece : kept) left += volume(piece);
-            if (whole - left < 1) continue;
+            if (whole - left < 0.01) continue;
             if (p.blank.empty()) p.blank = p.solids;
             p.solids = std::move(kept);
         }
