@@ -147,9 +147,9 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
             return Clash{"ridge.stock", "roof.ridge_kind", "stock.longest", {length, board}, Change{"roof.ridge_kind", "board"}};
     if (shell.otherWall() < feet(2)) return Clash{"ridge.low", "roof.ridge", "roof.other_pitch", {shell.otherWall(), feet(2)}};
     if (!indoors(s))
-        if (auto c = panelClash("roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;
+        if (auto c = panelClash(s, "roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;
     if (s.applies("roof.over_run") && s.choice("roof.over_run") == "clear")
-        if (auto c = panelClash("roof.over_run", "roof.overhang", "clear_sealed", shell.panelLength())) {
+        if (auto c = panelClash(s, "roof.over_run", "roof.overhang", "clear_sealed", shell.panelLength())) {
             c->nearest = Change{"roof.over_run", "same"};
             return c;
         }
@@ -304,9 +304,11 @@ Ref keyRef(std::string_view slot) { return Ref{"key." + std::string{findParam(sl
 
 std::string written(Length v, Settled& s) { return exactLength(v, s.choice("plans.units") == "metric" ? Units::metric : Units::imperial); }
 
-std::optional<Clash> panelClash(std::string coverKey, std::string lengthKey, std::string_view cover, Length panel) {
+std::optional<Clash> panelClash(Settled& s, std::string coverKey, std::string lengthKey, std::string_view cover, Length panel) {
     const std::string stock{roofCover(cover).stock};
-    const auto longest = std::ranges::max(ofProfile(catalog(), stock), {}, &StockItem::b)->b;
+    auto longest = std::ranges::max(ofProfile(catalog(), stock), {}, &StockItem::b)->b;
+    // Listed to the millimetre it is no longer than that.
+    if (s.choice("plans.units") == "metric") longest = mm(std::floor(inMm(longest)));
     if (roofCover(cover).decked || panel <= longest) return std::nullopt;
     return Clash{"panel.stock",
                  coverKey,

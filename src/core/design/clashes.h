@@ -20,7 +20,7 @@ Ref keyRef(std::string_view slot);
 /// A length as a way out is written: exact, in the design's units.
 std::string written(Length v, Settled& s);
 /// Panels go from one edge to the other in one length. Metal is sold as long as any rafter.
-std::optional<Clash> panelClash(std::string coverKey, std::string lengthKey, std::string_view cover, Length panel);
+std::optional<Clash> panelClash(Settled& s, std::string coverKey, std::string lengthKey, std::string_view cover, Length panel);
 
 std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vector<Opening>& all);
 std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::vector<Opening>& all);

@@ -40,7 +40,7 @@ std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace&
     const auto rafter = mm(inMm(run.length + inches(8)) / std::cos(a) + 140 * std::tan(a));
     if (rafter + s.length("cut.trim") * 2 > longest) return Clash{"run.rafter", r + ".length", "stock.longest", {rafter, longest}};
     if (run.top == "mesh") return std::nullopt;
-    return panelClash(r + ".top", r + ".length", run.top, mm(inMm(run.length + inches(6)) / std::cos(a) + 25.4));
+    return panelClash(s, r + ".top", r + ".length", run.top, mm(inMm(run.length + inches(6)) / std::cos(a) + 25.4));
 }
 
 /// A run that the coop's own roof goes on over.
