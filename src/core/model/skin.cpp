@@ -160,7 +160,8 @@ struct Siding {
     /// Left edges of upright boards, a gap between each and the next; the last ones are ripped, none so narrow that its batten would stand
     /// where the corner board does.
     std::vector<double> uprightBoards() const {
-        const double wide = b.wideOf(kind.stock), gap = inMm(kind.gap), least = 5 * kIn;
+        const double wide = b.wideOf(kind.stock), gap = inMm(kind.gap),
+                     least = std::max(5 * kIn, besideCorner(1) + (b.wideOf("1x3") + gap) / 2);
         std::vector<double> out{0};
         while (w.length - out.back() > wide + kSameMm) out.push_back(out.back() + wide + gap);
         if (out.size() > 1 && w.length - out.back() < least) out.back() = (out[out.size() - 2] + w.length + gap) / 2;
@@ -198,10 +199,17 @@ struct Siding {
         }
     }
 
+    /// From the wall's left (3) or right (1) end to where a batten may stand: clear of the corner board, which laps an open wall's mesh
+    /// alone.
+    double besideCorner(int turn) const {
+        const double lap = b.wideOf("1x4") - (w.sloping ? 0 : b.one) - b.walls[static_cast<std::size_t>(w.local + turn) % 4].skin;
+        return std::max(b.wideOf("1x4") - b.one, lap) + 0.05 * kIn;
+    }
     /// Over each joint and each stud between the corner boards.
     void battens() {
         const std::string_view stock = kind.upright() ? "1x3" : "1x2";
-        const double wide = b.wideOf(stock), clear = b.wideOf("1x4") + (kind.upright() ? 0.05 * kIn - b.one : kIn);
+        const double wide = b.wideOf(stock), far = b.wideOf("1x4") + kIn, left = kind.upright() ? besideCorner(3) : far,
+                     right = kind.upright() ? besideCorner(1) : far;
         auto bars = barred();
         std::vector<double> places;
         for (double c = spacing; c < w.length && !kind.upright(); c += spacing)
@@ -219,7 +227,7 @@ struct Siding {
         const auto& cover = roofCover(coverOf(b.s));
         for (const double c : places) {
             const double u0 = c - wide / 2, u1 = c + wide / 2;
-            if (u0 < clear || u1 > w.length - clear) continue;
+            if (u0 < left || u1 > w.length - right) continue;
             std::vector<Hole> here;
             for (const auto& h : bars)
                 if (h.u0 < u1 && h.u1 > u0) here.push_back(h);
