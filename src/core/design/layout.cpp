@@ -127,7 +127,11 @@ Length roostClear(Ask& ask) {
     const auto fixed = timberOf(ask).one * 2 + inches(0.5);
     return earthFloor(ask) ? std::max(fixed, curbWide(ask) - wallDeep(ask) + inches(0.5)) : fixed;
 }
-Length nestBearer(Ask& ask) { return timberOf(ask).size("2x4").wide + (nestsHang(ask) ? kNestBracket + inches(6) : inches(2.5)); }
+Length nestBearer(Ask& ask) {
+    const auto& timber = timberOf(ask);
+    const auto overKick = std::max(inches(6), timber.size(kKickBoard).wide + kNestBoard);
+    return timber.size("2x4").wide + (nestsHang(ask) ? kNestBracket + overKick : inches(2.5));
+}
 
 Length beforeWall(Ask& ask) {
     return earthFloor(ask) ? std::max(kInsideFittings, curbWide(ask) - wallDeep(ask) + inches(0.25)) : kInsideFittings;
