@@ -262,20 +262,7 @@ Drawing stringer(const Model& m, Settled& s, const Takeoff& t, int door) {
             for (const auto v : solid.faces[k]) out = std::max(out, look.on(solid.vertices[v]).x);
             up.emplace_back(solid.vertices[solid.faces[k][0]].z, ""), along.emplace_back(out, "");
         }
-    chain(
-        d, up,
-        [&](double z) {
-            return Vec2{high.x, z};
-        },
-        -9);
-    d.dimensions.push_back({{low.x, low.y}, {low.x, high.y}, 9, ""});
-    chain(
-        d, along,
-        [&](double u) {
-            return Vec2{u, low.y};
-        },
-        -7);
-    d.dimensions.push_back({{low.x, low.y}, {high.x, low.y}, -14, ""});
+    roundPiece(d, std::move(up), std::move(along), low, high, low.y);
     // The foot stands on the ground, the head plumb against the frame: where the lower edge meets either.
     double foot = high.x, head = high.y, toe = high.y;
     for (const auto& solid : part->solids)

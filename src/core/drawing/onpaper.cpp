@@ -42,6 +42,24 @@ void chain(Drawing& d, std::vector<std::pair<double, std::string>> at, const std
             d.dimensions.push_back({point(at[i - 1].first), point(at[i].first), offset, at[i].second, at[i - 1].first - at.front().first});
 }
 
+void roundPiece(Drawing& d, std::vector<std::pair<double, std::string>> up, std::vector<std::pair<double, std::string>> along, Vec2 low,
+                Vec2 high, double foot) {
+    chain(
+        d, std::move(up),
+        [&](double z) {
+            return Vec2{high.x, z};
+        },
+        -9);
+    d.dimensions.push_back({{low.x, low.y}, {low.x, high.y}, 9, ""});
+    chain(
+        d, std::move(along),
+        [&](double u) {
+            return Vec2{u, foot};
+        },
+        -7);
+    d.dimensions.push_back({{low.x, foot}, {high.x, foot}, -14, ""});
+}
+
 std::vector<Framed> openingsOf(const Model& m, std::string_view side, bool within) {
     std::vector<Framed> out;
     for (const auto& o : m.openings)

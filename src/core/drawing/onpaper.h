@@ -23,6 +23,11 @@ double paperMillimetre(Vec2 size);
 /// A chain of dimensions along a line of ascending places.
 void chain(Drawing& d, std::vector<std::pair<double, std::string>> at, const std::function<Vec2(double)>& point, double offset);
 
+/// Round a piece between its lowest corner and its highest: its heights at the right and its places along, below `foot`, each chain with
+/// the whole beside it.
+void roundPiece(Drawing& d, std::vector<std::pair<double, std::string>> up, std::vector<std::pair<double, std::string>> along, Vec2 low,
+                Vec2 high, double foot);
+
 struct Framed {
     std::string row;
     double u0, u1, z0, z1;

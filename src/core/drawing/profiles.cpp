@@ -1,6 +1,5 @@
 // What is built of sheets, seen from its side without its near end: a row of nests, a feed hopper. With the corners of an end.
 #include <algorithm>
-#include <cmath>
 #include <set>
 
 #include "core/design/layout.h"
@@ -26,31 +25,10 @@ Drawing profile(const Model& m, Settled& s, const Takeoff& t, const std::string&
     if (!near || near->existing) return d;
     project(d, m, partsWhere(m, [&](const Part& p) { return p.id.starts_with(prefix) && &p != near && p.role != "nest-partition"; }), look);
     const auto [low, high] = extentOn(look, *far);
-    const double foot = d.low.y;
-    std::set<std::int64_t> heights, depths;
-    const auto corner = [&](Vec3 v) {
-        const auto q = look.on(v);
-        heights.insert(std::llround(q.y * 100)), depths.insert(std::llround(q.x * 100));
-    };
-    for (const auto& solid : far->solids)
-        for (const auto& v : solid.vertices) corner(v);
     std::vector<std::pair<double, std::string>> up, out;
-    for (const auto z : heights) up.emplace_back(static_cast<double>(z) / 100, "");
-    for (const auto x : depths) out.emplace_back(static_cast<double>(x) / 100, "");
-    chain(
-        d, up,
-        [&](double z) {
-            return Vec2{high.x, z};
-        },
-        -9);
-    d.dimensions.push_back({{low.x, low.y}, {low.x, high.y}, 9, ""});
-    chain(
-        d, out,
-        [&](double x) {
-            return Vec2{x, foot};
-        },
-        -7);
-    d.dimensions.push_back({{low.x, foot}, {high.x, foot}, -14, ""});
+    for (const auto& solid : far->solids)
+        for (const auto& v : solid.vertices) up.emplace_back(look.on(v).y, ""), out.emplace_back(look.on(v).x, "");
+    roundPiece(d, std::move(up), std::move(out), low, high, d.low.y);
     // Between what feed or eggs pass: under a front, over a lip.
     for (const auto* role : {"hopper-front", "nest-curtain"})
         for (const auto& p : m.parts)
