@@ -63,7 +63,7 @@ struct Joint {
 std::string_view name(Joint::Kind kind);
 
 struct OpeningSpec {
-    std::string id, kind, side;      ///< "doors.1"; people_door, clean_out, pop, window, vent, nest, gate
+    std::string id, kind, side;      ///< "doors.1"; people_door, clean_out, pop, hatch, window, vent, nest, gate
     Length at, width, sill, height;  ///< from the wall's left end seen from outside; above the deck
     Vec3 corners[4];
     bool existing = false;  ///< with what closes it
