@@ -132,6 +132,7 @@ const std::map<std::string, std::vector<Change>> kReached{
       {"roost.trays", "yes"},
       {"roost.count", "5"},
       {"roost.apart", "22in"}}},
+    {"hatch.lip", {{"foundation.kind", "blockwork"}, {"foundation.height", "16in"}, {"hatches.1.wall", "front"}}},
     {"hatch.low", {{"hatches.1.wall", "front"}, {"hatches.1.sill", "15in"}}},
     {"hatch.inside", {{"hatches.1.wall", "back"}, {"roost.wall", "back"}}},
     {"wire.low", {{"form.kind", "elevated"}, {"flock.count", "6"}, {"floor.deck", "wire"}, {"floor.height", "20in"}}},

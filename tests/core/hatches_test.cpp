@@ -65,6 +65,15 @@ TEST(Hatches, AHopperByHand) {
               std::max<std::int64_t>(0, static_cast<std::int64_t>(std::ceil((feedPounds(s) - hopperPounds(s, "hatches.1")) / 25))));
 }
 
+TEST(Hatches, ScrewsReachTheStudsThroughALining) {
+    const std::vector<Change> plain{{"hatches.1.wall", "left"}, {"coop.depth", "10'"}};
+    auto lined = plain;
+    lined.push_back({"skin.lining", "ply-1/2"});
+    // Two sheets of 15/32 in leave an inch of a 2 in screw in the stud; 1 1/4 in would leave 5/16.
+    EXPECT_EQ(needed(*answerTo(designWith(plain)), "screw-2", "hopper"), 0);
+    EXPECT_GE(needed(*answerTo(designWith(lined)), "screw-2", "hopper"), 12);
+}
+
 TEST(Hatches, FeedRunsDownToTheTrough) {
     // A grain let fall anywhere inside comes to the trough: nothing flat lies over its floor but what slopes at 45 degrees.
     const auto m = modelOf(designWith({{"hatches.1.wall", "left"}, {"coop.depth", "10'"}}));

@@ -20,7 +20,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 104> kIds{
+constexpr std::array<std::string_view, 105> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -35,7 +35,7 @@ constexpr std::array<std::string_view, 104> kIds{
     "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span",
     "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",   "ridge.near",
     "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",     "wire.joists",
-    "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low"};
+    "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",      "hatch.lip"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;

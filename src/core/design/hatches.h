@@ -15,6 +15,8 @@ inline constexpr Length kHatchHigh = inches(10), kHopperDeep = inches(7), kTroug
                         kHopperThroat = inches(2.5);
 /// From its foot to the hatch's sill, at least.
 inline constexpr Length kHopperTall = inches(14);
+/// As high over what the birds stand on as they eat across at most. Common practice.
+inline constexpr Length kHighestLip = inches(14);
 /// Of its back, which frames the hatch on the studs.
 inline constexpr Length kHopperLap = inches(1.5);
 /// From a wall's frame into the room: back, trough, and what lies on the studs.

@@ -98,6 +98,7 @@ constexpr Schedule kSchedule[] = {
     {"wall-lining",
      "stud king trimmer cripple ridge-post nailer sill header bottom-plate top-plate wall-post wall-rail wall-beam raking-plate",
      "screw-1-1/4", 0, 12, "lining", kPractice},
+    {"hopper-back", "wall-lining", "screw-2", 0, 6, "hopper", kPractice},  // through it into the studs
     {"splash-panel", "wall-lining", "screw-1-1/4", 0, 12, "splash", kPractice},
     {"wall-lining", "*", "", 0, 0, "none", kPractice},
     {"splash-panel", "stud king trimmer cripple sill header corner bottom-plate top-plate wall-post wall-rail wall-beam raking-plate",
