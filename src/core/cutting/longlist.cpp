@@ -11,6 +11,7 @@
 #include <optional>
 #include <set>
 
+#include "core/cutting/boughtboards.h"
 #include "core/cutting/repack.h"
 
 namespace oiko {
@@ -21,6 +22,8 @@ constexpr std::int64_t kCells = 8'000;    ///< and for the last of them, and the
 constexpr std::size_t kBreaks = 240;      ///< where the worth of a length may bend
 constexpr std::size_t kEachItsOwn = 520;  ///< unlike sizes that need no breaks
 constexpr std::size_t kShort = 130;       ///< pieces of a short list
+constexpr std::int64_t kMended = 50;      ///< pieces that are cut anew,
+constexpr std::int64_t kMost = 200;       ///< more of them where a board is to be saved
 constexpr double kWorth = 1e9;            ///< worth of a ten-thousandth of money, in whole numbers
 
 /// The best filling of every room at once, sizes as often as they fit.
@@ -85,18 +88,14 @@ struct Coarse {
 /// unit, rounded up to where prices meet.
 template <class Holds>
 std::int64_t leastPrice(const ProofCase& g, Wide all, const Holds& holds) {
-    std::int64_t step = 0;
-    for (const auto p : g.price) step = std::gcd(step, p);
-    step = std::max<std::int64_t>(1, step);
-    std::optional<std::int64_t> bound;
-    for (std::size_t j = 0; j < g.room.size(); ++j) {
-        const std::int64_t held = holds(j);
-        if (held <= 0) continue;
-        const auto exact = all * g.price[j], unit = static_cast<Wide>(held) * step;
-        const auto up = static_cast<std::int64_t>((exact + unit - 1) / unit) * step;
-        bound = std::min(bound.value_or(up), up);
-    }
-    return bound.value_or(0);
+    std::vector<BoardCut> cuts{{{}, static_cast<std::int64_t>(all)}};
+    for (std::size_t j = 0; j < g.room.size(); ++j) cuts[0].worth.push_back(holds(j));
+    // In fractions first; whole boards cost no more than one board above it.
+    Wide least = std::numeric_limits<std::int64_t>::max() / 8;
+    for (std::size_t j = 0; j < g.room.size(); ++j)
+        if (const Wide held = cuts[0].worth[j]; held > 0) least = std::min(least, (all * g.price[j] + held - 1) / held);
+    const auto bound = static_cast<std::int64_t>(least);
+    return std::max(bound, leastBoards(g, cuts, bound + *std::ranges::max_element(g.price) + 1, {}, {}, 2'000).bound);
 }
 Wide worthOfAll(const ProofCase& g, const Worths& worths) {
     Wide all = 0;
@@ -108,7 +107,7 @@ class LongList {
 public:
     LongList(const ProofCase& g, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop)
         : g_{g}, rough_{g, kRough, false}, low_{g, kCells, false}, high_{g, kCells, true}, work_{work}, stop_{stop} {
-        out_.bound = 0, cost_ = cost;
+        out_.bound = 0, given_ = cost;
         order_.resize(g.size.size());
         std::iota(order_.begin(), order_.end(), 0);
         std::ranges::stable_sort(order_, [&](auto a, auto b) { return g.size[a] > g.size[b]; });
@@ -116,24 +115,36 @@ public:
         step_ = std::max<std::int64_t>(1, step_);
     }
     Proof run() {
-        // A plan by rough worths first, so that there is one whenever it is ended; then finer worths, and plans by them.
         // What the pieces' own lengths ask for needs no grid.
         out_.worths = {g_.size};
+        auto rate = std::numeric_limits<double>::max();
+        for (std::size_t j = 0; j < g_.room.size(); ++j)
+            rate = std::min(rate, static_cast<double>(g_.price[j]) / static_cast<double>(g_.room[j]));
+        for (std::size_t i = 0; i < g_.size.size(); ++i)
+            worth_.push_back(rate * static_cast<double>(g_.size[i])), known_ += worth_.back() * static_cast<double>(g_.need[i]);
         out_.bound = leastPrice(g_, worthOfAll(g_, g_.size), [&](std::size_t j) { return g_.room[j]; });
-        placeBreaks();
-        startProgram();
-        learn(rough_, 1e-3);
-        for (std::uint64_t seed = 1; seed <= 3 && cost_ > out_.bound && !stopped(); ++seed) fill(seed);
-        letFree();
-        learn(low_, 1e-4);
-        for (std::uint64_t seed = 4; seed <= 16 && cost_ > out_.bound && !stopped(); ++seed) fill(seed);
+        if (open()) fillFull();
+        if (open()) learnAndFill();
         out_.cutShort = stopped();
-        assert(out_.bound <= cost_ && "a bound above a plan that stands");
+        if (cost_ < given_) out_.boards = std::move(plan_);
+        assert(out_.bound <= std::min(cost_, given_) && "a bound above a plan that stands");
         return out_;
     }
 
 private:
     bool stopped() { return work_ <= 0 || (stop_ && stop_()); }
+    bool open() { return std::min(cost_, given_) > out_.bound && !stopped(); }
+    /// By rough worths first, so that there is a plan whenever it is ended; then by finer ones.
+    void learnAndFill() {
+        placeBreaks();
+        startProgram();
+        learn(rough_, 1e-3);
+        for (std::uint64_t seed = 1; seed <= 3 && open(); ++seed) fill(seed);
+        letFree();
+        learn(low_, 1e-4);
+        for (std::uint64_t seed = 4; seed <= 6 && open(); ++seed) fill(seed);
+        mend();
+    }
 
     /// The worth of each size as a share of the breaks beside it.
     void placeBreaks() {
@@ -216,8 +227,7 @@ private:
                 if (value > price * (1 + 1e-6)) addRow(lp_.get(), j, fillings.pattern(grid.room[j])), grew = true;
             }
             const double top = glp_get_obj_val(lp_.get());
-            const bool done = !grew || std::max(all * least, static_cast<double>(out_.bound)) > top * (1 - share) ||
-                              roundedUp(top * (1 - 1e-9)) <= out_.bound;
+            const bool done = !grew || all * least > top * (1 - share);
             if (&grid == &low_ || done) keep(worth, least);
             if (done) break;
         }
@@ -244,6 +254,60 @@ private:
         if (const auto sure = boundByWorths(g_, whole, kCells); sure > out_.bound) out_.bound = sure, out_.worths = {whole};
     }
 
+    /// The longest of the pool and others, few before many, that leave least of the room: some by chance, the last two so that they fit.
+    std::vector<std::size_t> fullBoard(Dice& dice, const std::vector<std::size_t>& pool, Pattern& need, std::int64_t room) {
+        std::vector<std::size_t> taken, best;
+        const auto take = [&](std::size_t i) { taken.push_back(i), --need[i], room -= g_.size[i]; };
+        const auto giveBack = [&] { room += g_.size[taken.back()], ++need[taken.back()], taken.pop_back(); };
+        auto least = room;
+        const auto endWithLongest = [&] {
+            auto at = std::ranges::lower_bound(pool, room, std::ranges::greater{}, [&](auto i) { return g_.size[i]; });
+            while (at != pool.end() && need[*at] == 0) ++at;
+            const auto left = room - (at == pool.end() ? 0 : g_.size[*at]);
+            if (left >= least) return;
+            least = left, best = taken;
+            if (at != pool.end()) best.push_back(*at);
+        };
+        take(pool.front()), endWithLongest();
+        const auto fewest = (room - 1) / g_.size[pool.front()] + 1, most = room / g_.size[pool.back()];
+        for (int round = 0; round < 24 && least > 0; ++round) {
+            const auto many = std::min<std::int64_t>(std::max<std::int64_t>(2, fewest) + round / 8, most);
+            for (auto k = many; k > 2; --k)
+                if (const auto i = pool[dice.below(pool.size())]; need[i] > 0 && g_.size[i] <= room) take(i);
+            const auto from = dice.below(pool.size());
+            for (std::size_t k = 0; k < pool.size() && least > 0; ++k)
+                if (const auto i = pool[(from + k) % pool.size()]; need[i] > 0 && g_.size[i] <= room) take(i), endWithLongest(), giveBack();
+            while (taken.size() > 1) giveBack();
+        }
+        giveBack();
+        return best;
+    }
+
+    /// Boards of the row that is cheapest a foot, each as full as can be, as long as there is much to choose from; the rest as a short
+    /// list.
+    void fillFull() {
+        Dice dice{1};
+        std::size_t row = 0;
+        for (std::size_t j = 1; j < g_.room.size(); ++j)
+            if (static_cast<Wide>(g_.price[j]) * g_.room[row] < static_cast<Wide>(g_.price[row]) * g_.room[j]) row = j;
+        if (g_.size[order_.front()] > g_.room[row]) return;
+        auto need = g_.need;
+        auto left = std::accumulate(need.begin(), need.end(), std::int64_t{0});
+        auto pool = order_;  // longest first
+        std::vector<Filled> plan;
+        while (left > static_cast<std::int64_t>(kShort) && !stopped()) {
+            std::erase_if(pool, [&](auto i) { return need[i] == 0; });
+            const auto taken = fullBoard(dice, pool, need, g_.room[row]);
+            Pattern pattern(need.size(), 0);
+            for (const auto i : taken) ++pattern[i], --need[i], --left;
+            plan.emplace_back(row, std::move(pattern));
+            work_ -= 10;
+        }
+        auto last = fillShort(dice, need);
+        plan.insert(plan.end(), std::make_move_iterator(last.begin()), std::make_move_iterator(last.end()));
+        if (const auto cost = costOf(plan); cost < cost_ && !last.empty()) cost_ = cost, plan_ = std::move(plan);
+    }
+
     /// Boards like the linear program's: of each as many as it asks for, every piece near the one that stands there, the last two of them
     /// so that the board is full. What finds no like is left to the next.
     void fillAlike(Dice& dice, std::vector<std::int64_t>& need, std::vector<Filled>& plan) {
@@ -267,7 +331,7 @@ private:
         };
         // What may be given away of a board grows from round to round.
         std::vector<std::size_t> again;
-        for (const double lose : {0.001, 0.002, 0.003, 0.005, 0.008, 0.012, 0.02}) {
+        for (const double lose : {1e-7, 1e-7, 0.0003, 0.001, 0.002, 0.003, 0.005, 0.008, 0.012, 0.02}) {
             again.clear();
             for (const auto wish : wishes) {
                 const auto& model = models_[wish];
@@ -376,15 +440,19 @@ private:
     std::vector<Filled> fillShort(Dice& dice, const std::vector<std::int64_t>& need) {
         auto plan = fillInTurn(dice, need);
         if (plan.empty()) return plan;
+        auto proved = shortList(need, costOf(plan));
+        return proved.empty() ? plan : proved;
+    }
+    /// A cheaper plan for some of the pieces; empty: none was found.
+    std::vector<Filled> shortList(const Pattern& need, std::int64_t cost) {
         ProofCase some{{}, {}, {}, g_.room, g_.price, g_.left};
         std::vector<std::size_t> at;
         for (std::size_t i = 0; i < need.size(); ++i)
             if (need[i] > 0)
                 at.push_back(i), some.size.push_back(g_.size[i]), some.need.push_back(need[i]), some.length.push_back(g_.length[i]);
-        const auto proof = prove(some, costOf(plan), 0, std::min<std::int64_t>(work_, 150'000), stop_);
+        const auto proof = prove(some, cost, 0, std::min<std::int64_t>(work_, 150'000), stop_);
         work_ -= 50'000;
-        if (proof.boards.empty()) return plan;
-        plan.clear();
+        std::vector<Filled> plan;
         for (const auto& [stock, few] : proof.boards) {
             Pattern pattern(g_.size.size(), 0);
             for (std::size_t k = 0; k < few.size(); ++k) pattern[at[k]] = few[k];
@@ -412,7 +480,54 @@ private:
             plan.insert(plan.end(), std::make_move_iterator(boards.begin()), std::make_move_iterator(boards.end()));
         }
         if (const auto cost = costOf(plan); cost < cost_ && std::ranges::all_of(need, [](auto n) { return n == 0; }))
-            cost_ = cost, out_.boards = std::move(plan);
+            cost_ = cost, plan_ = std::move(plan);
+    }
+
+    /// The boards that lose most of their price, with some others, as a short list to be proved; what it finds cheaper stays.
+    void mend() {
+        Dice dice{7};
+        std::vector<double> loss;
+        const auto lossOf = [&](const Filled& f) {
+            double worth = 0;
+            for (std::size_t i = 0; i < f.second.size(); ++i)
+                if (f.second[i] > 0) worth += worth_[i] * static_cast<double>(f.second[i]);
+            return static_cast<double>(g_.price[f.first]) - worth;
+        };
+        for (const auto& f : plan_) loss.push_back(lossOf(f));
+        for (int vain = 0; vain < 40 && open();) {
+            std::vector<std::pair<double, std::size_t>> order;
+            for (std::size_t b = 0; b < loss.size(); ++b) order.emplace_back(-loss[b] * (0.2 + dice.unit()), b);
+            std::ranges::sort(order);
+            Pattern some(g_.size.size(), 0);
+            std::vector<std::size_t> few;
+            std::int64_t pieces = 0, cost = 0;
+            // As many as lose a step of the price together, and others by chance.
+            double lost = 0;
+            const auto add = [&](std::size_t b) {
+                few.push_back(b), cost += g_.price[plan_[b].first], lost += loss[b];
+                for (std::size_t i = 0; i < some.size(); ++i) some[i] += plan_[b].second[i], pieces += plan_[b].second[i];
+            };
+            auto at = order.begin();
+            for (; at != order.end() && pieces < kMost && (pieces < kMended || lost < 1.02 * static_cast<double>(step_)); ++at)
+                add(at->second);
+            for (const auto more = pieces * 3 / 2; at != order.end() && pieces < more;) {
+                std::swap(*at, *(at + static_cast<std::ptrdiff_t>(dice.below(static_cast<std::size_t>(order.end() - at)))));
+                add(at++->second);
+            }
+            auto boards = shortList(some, cost);
+            std::int64_t now = costOf(boards);
+            if (boards.empty() || now >= cost) {
+                ++vain;
+                continue;
+            }
+            vain = 0, cost_ -= cost - now;
+            std::ranges::sort(few, std::greater{});
+            for (const auto b : few) {
+                plan_[b] = std::move(plan_.back()), plan_.pop_back();
+                loss[b] = loss.back(), loss.pop_back();
+            }
+            for (auto& f : boards) loss.push_back(lossOf(f)), plan_.push_back(std::move(f));
+        }
     }
 
     /// A filling of the linear program, and how often it asks for it.
@@ -423,12 +538,13 @@ private:
     };
     const ProofCase& g_;
     Coarse rough_, low_, high_;
-    std::int64_t work_, cost_ = 0, step_ = 0;
+    std::int64_t work_, given_, cost_ = std::numeric_limits<std::int64_t>::max() / 4, step_ = 0;
     const std::function<bool()>& stop_;
     const std::unique_ptr<glp_prob, decltype(&glp_delete_prob)> lp_{glp_create_prob(), glp_delete_prob};
     std::vector<std::size_t> order_;  ///< longest first
     std::size_t breaks_ = 0;
     std::vector<std::pair<std::size_t, double>> share_;
+    std::vector<Filled> plan_;
     std::vector<double> worth_;
     double known_ = 0;  ///< what worth_ proves, on its grid
     std::vector<Model> models_;
