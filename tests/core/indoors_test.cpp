@@ -2,6 +2,7 @@
 #include "core/design/shell.h"
 #include "core/judge/holes.h"
 #include "some.h"
+#include "whole.h"
 
 namespace oiko {
 namespace {
@@ -31,6 +32,54 @@ TEST(Indoors, UnlikeCoopsAreSoundAndShut) {
         EXPECT_TRUE(a->cuts->boards.unplaced.empty() && a->cuts->sheets.unplaced.empty() && a->cuts->rolls.unplaced.empty());
         for (const auto& p : a->model->parts) EXPECT_TRUE(p.role != "rafter" || p.system == System::run) << p.id;
     }
+}
+
+TEST(Indoors, CoopsOnTheirBuildingsFloorAreSoundAndShut) {
+    std::size_t k = 0;
+    for (const auto& more :
+         std::vector<std::vector<Change>>{{},
+                                          {{"skin.kind", "shiplap"}, {"skin.open_front", "yes"}, {"ceiling.kind", "ply-1/2"}},
+                                          {{"skin.kind", "shingles"}, {"doors.2.wall", "left"}, {"doors.2.kind", "clean_out"}},
+                                          {{"skin.kind", "battens"}, {"coop.width", "14ft"}, {"partitions.1.wall", "left"}},
+                                          {{"frame.timber", "metric"}, {"skin.lining", "ply-1/2"}},
+                                          {{"frame.walls", "posts"}, {"skin.kind", "metal"}, {"nests.kind", "flush"}},
+                                          {{"form.kind", "elevated"}, {"flock.count", "4"}, {"skin.kind", "board_batten"}}}) {
+        if (sampled() && k++ % 3 != 1) continue;
+        auto all = more;
+        all.insert(all.begin(), {{"runs.1", ""}, {"foundation.kind", "floor"}});
+        expectWholeAndShut(within(all));
+    }
+}
+
+TEST(Indoors, OnItsBuildingsFloorByHand) {
+    const auto a = answerTo(within({{"runs.1", ""}, {"foundation.kind", "floor"}, {"doors.1.wall", "front"}}));
+    double screws = 0, foot = 1e9;
+    for (const auto& p : a->model->parts) {
+        const auto box = p.box();
+        EXPECT_EQ(p.existing, p.role == "building-floor") << p.id;
+        // Plates lie on it, the skin ends a quarter of an inch above it; nothing goes into it.
+        if (p.role == "bottom-plate") {
+            EXPECT_NEAR(box.low.z, 0, 1e-6) << p.id;
+            EXPECT_EQ(p.stock, "2x4pt") << p.id;
+            screws += std::max(2.0, std::ceil(p.extent(p.along) / 304.8 / 2 - 1) + 1);  // a foot from both ends, every 2 ft
+        }
+        if (p.role == "siding" || p.role == "corner-board") foot = std::min(foot, box.low.z);
+        if (!p.existing) EXPECT_GE(box.low.z, -1e-6) << p.id;
+    }
+    EXPECT_NEAR(foot / 25.4, 0.25, 1e-6);
+    EXPECT_EQ(needed(*a, "masonry-screw"), screws);
+    EXPECT_GE(screws, 12);
+    for (const auto* item : {"anchor-bolt", "gravel-bag", "concrete-80lb", "mesh-tie"}) EXPECT_EQ(needed(*a, item), 0) << item;
+    for (const auto& f : a->findings) EXPECT_TRUE(f.state != State::fail || f.id.starts_with("run.")) << f.id;
+    // Bolts are cast into a new slab, and screws drilled into one that was there; old plates on it take neither.
+    const auto old =
+        answerTo(within({{"runs.1", ""}, {"foundation.kind", "slab"}, {"existing.what", "standing"}, {"existing.front", "new"}}));
+    EXPECT_EQ(needed(*old, "anchor-bolt"), 0);
+    EXPECT_GE(needed(*old, "masonry-screw"), 4);
+    EXPECT_LT(needed(*old, "masonry-screw"), screws);
+    // What it costs less than on a slab is all in ground and fixings.
+    const auto slab = answerTo(within({{"runs.1", ""}, {"foundation.kind", "slab"}}));
+    EXPECT_LT(a->bill.total, slab->bill.total);
 }
 
 TEST(Indoors, CeilingIsWhereTheRoofWasByHand) {

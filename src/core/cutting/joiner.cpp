@@ -1,6 +1,7 @@
 #include "core/cutting/joiner.h"
 
 #include <algorithm>
+#include <array>
 #include <atomic>
 #include <cmath>
 #include <future>
@@ -8,7 +9,7 @@
 namespace oiko {
 namespace {
 
-constexpr int kRounds = 200'000;
+constexpr int kRounds = 1'000'000;
 // How much worse a state may be and still stay, in blocks: in the first and in the last of a try's rounds.
 constexpr double kHot = 0.9, kCold = 0.2;
 
@@ -18,7 +19,7 @@ public:
         : dice{chance}, blocks_{std::move(pieces)}, sheets_{sheets} {
         for (int i = 0; i < static_cast<int>(blocks_.size()); ++i) {
             const auto& b = blocks_[at(i)];
-            open_.push_back({i, b.size, b.turns});
+            open({i, b.size, b.turns});
             leastW_ = std::min({leastW_, b.size.w, b.turns ? b.size.h : b.size.w});
             leastH_ = std::min({leastH_, b.size.h, b.turns ? b.size.w : b.size.h});
         }
@@ -39,7 +40,7 @@ public:
             if (now <= energy || dice.unit() < std::exp((energy - now) / (kCold + (kHot - kCold) * (kRounds - round) / kRounds)))
                 energy = now;
             else
-                std::swap(open_, before_);
+                restore();
         }
         return false;
     }
@@ -73,7 +74,7 @@ private:
         for (auto k = 1 + dice.below(3); k > 0 && !open_.empty(); --k) {
             const auto place = dice.below(open_.size()), first = apart_.size();
             apart_.push_back(open_[place].block);
-            open_[place] = open_.back(), open_.pop_back();
+            close(place);
             for (auto cuts = 1 + dice.below(8); cuts > 0; --cuts) {
                 const auto part = first + dice.below(apart_.size() - first);
                 const auto& b = blocks_[at(apart_[part])];
@@ -82,7 +83,7 @@ private:
         }
         // The others have no joins among themselves.
         const auto others = open_.size();
-        for (const int i : apart_) open_.push_back({i, blocks_[at(i)].size, blocks_[at(i)].turns});
+        for (const int i : apart_) open({i, blocks_[at(i)].size, blocks_[at(i)].turns});
         for (auto i = others; i < open_.size(); ++i) meet(i);
     }
     /// Finds the joins of an open block with those before it.
@@ -107,9 +108,9 @@ private:
         const auto size = beside ? Oblong{sum, edge} : Oblong{edge, sum};
         if (!fits(size, turns)) return;
         double rank = number(edge, beside);
-        if (sheetEdge(edge, beside, turns)) rank *= 2;
+        if (sheetEdge(edge, beside, turns)) rank *= 8;
         // What comes of it should find a partner again.
-        if (number(sum, !beside) > 0 || sheetEdge(sum, !beside, turns)) rank *= 0.6;
+        if (number(sum, !beside) > 0 || sheetEdge(sum, !beside, turns)) rank *= 0.15;
         joins_.push_back({rank * (0.5 + dice.unit()), a.block, b.block, beside, turnA, turnB, size, turns});
     }
     /// The best of the joins found, then those of what came of it, and so on.
@@ -117,8 +118,9 @@ private:
         for (; pairs > 0 && !joins_.empty(); --pairs) {
             const auto j = *std::ranges::min_element(joins_, {}, &Join::rank);
             std::erase_if(joins_, [&](const Join& o) { return o.a == j.a || o.a == j.b || o.b == j.a || o.b == j.b; });
-            std::erase_if(open_, [&](const Open& o) { return o.block == j.a || o.block == j.b; });
-            open_.push_back({static_cast<int>(blocks_.size()), j.size, j.turns});
+            for (auto i = open_.size(); i-- > 0;)
+                if (open_[i].block == j.a || open_[i].block == j.b) close(i);
+            open({static_cast<int>(blocks_.size()), j.size, j.turns});
             blocks_.push_back({j.size, j.turns, -1, j.a, j.b, j.beside, j.turnA, j.turnB});
             meet(open_.size() - 1);
         }
@@ -133,13 +135,21 @@ private:
         });
     }
     /// How often a length stands as an edge that something can be joined along.
-    int number(std::int64_t edge, bool upright) const {
-        int n = 0;
-        for (const auto& o : open_) {
-            if (upright || o.turns) n += o.size.h == edge;
-            if (!upright || o.turns) n += o.size.w == edge;
+    int number(std::int64_t edge, bool upright) const { return edges_[upright][slot(edge)]; }
+    /// Two edges may share a count: it leads the search, no more.
+    static std::size_t slot(std::int64_t edge) { return static_cast<std::size_t>(edge) % kSlots; }
+    void count(const Open& o, int by) {
+        for (const bool upright : {false, true}) {
+            edges_[upright][slot(upright ? o.size.h : o.size.w)] += by;
+            if (o.turns) edges_[upright][slot(upright ? o.size.w : o.size.h)] += by;
         }
-        return n;
+    }
+    void open(const Open& o) { count(o, 1), open_.push_back(o); }
+    void close(std::size_t place) { count(open_[place], -1), open_[place] = open_.back(), open_.pop_back(); }
+    void restore() {
+        for (const auto& o : open_) count(o, -1);
+        std::swap(open_, before_);
+        for (const auto& o : open_) count(o, 1);
     }
     bool sheetEdge(std::int64_t edge, bool upright, bool turns) const {
         return std::ranges::any_of(
@@ -187,6 +197,8 @@ private:
     std::vector<Open> open_, before_;
     std::vector<Join> joins_;
     std::vector<int> apart_;
+    static constexpr std::size_t kSlots = 4'093;
+    std::array<std::vector<int>, 2> edges_{std::vector<int>(kSlots), std::vector<int>(kSlots)};  ///< open edges across and upright, by slot
     std::int64_t leastW_ = INT64_MAX, leastH_ = INT64_MAX;  ///< the narrowest and the lowest a piece can lie
 };
 
@@ -201,7 +213,7 @@ Joined someJoined(const std::vector<Oblong>& sheets, std::vector<Block> pieces, 
 
 std::optional<Joined> joinedToSheets(const std::vector<Oblong>& sheets, const std::vector<Block>& pieces, std::int64_t& work, Dice& dice,
                                      const std::function<bool()>& stop) {
-    const auto lot = kRounds * static_cast<std::int64_t>(pieces.size() + 30) / 8;
+    const auto lot = kRounds * static_cast<std::int64_t>(pieces.size() + 30) / 24;
     if (pieces.size() > 400) return std::nullopt;
     const auto seeded = [&] { return Dice{static_cast<std::uint64_t>(dice.unit() * 1e15)}; };
     Joiner first{sheets, pieces, seeded()}, second{sheets, pieces, seeded()};

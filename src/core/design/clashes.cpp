@@ -20,7 +20,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 105> kIds{
+constexpr std::array<std::string_view, 108> kIds{
     "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
     "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
     "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
@@ -35,7 +35,8 @@ constexpr std::array<std::string_view, 105> kIds{
     "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span",
     "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",   "ridge.near",
     "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",     "wire.joists",
-    "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",      "hatch.lip"};
+    "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",      "hatch.lip",
+    "floor.building", "floor.run",      "ground.floor"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -244,6 +245,15 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     return std::nullopt;
 }
 
+/// A building's floor is under a coop inside it, and level; the posts and aprons of a run want earth.
+std::optional<Clash> ownFloorClash(Settled& s) {
+    if (!ownFloor(s)) return std::nullopt;
+    if (!indoors(s)) return Clash{"floor.building", "foundation.kind", "roof.form", {}, Change{"roof.form", "ceiling"}};
+    for (const auto& run : runPlaces(s))
+        return Clash{"floor.run", "foundation.kind", run.key + ".side", {}, Change{"foundation.kind", "skids"}};
+    return std::nullopt;
+}
+
 /// Nobody treads on mesh; it is tied down on joists near each other, and what is to be let down below it has room to hang.
 std::optional<Clash> wireClash(Settled& s) {
     if (!s.applies("floor.deck") || s.choice("floor.deck") != "wire") return std::nullopt;
@@ -324,6 +334,7 @@ std::optional<Clash> clash(Settled& s) {
     const auto all = allOpenings(s, shell);
     auto c = stockClash(s, shell);
     if (!c) c = roofClash(s, shell);
+    if (!c) c = ownFloorClash(s);
     if (!c) c = wallClash(s, shell);
     if (!c) c = openingClash(s, shell, all);
     if (!c) c = partitionClash(s, shell, all);

@@ -44,7 +44,8 @@ void addForm(std::vector<Param>& p) {
     p.push_back(length("coop.width", form, feet(3), kLongestCoop, [base](Ask& a) -> Value { return base(a).width; }));
     p.push_back(length("coop.depth", form, feet(3), feet(24), [base](Ask& a) -> Value { return base(a).depth; }));
     p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
-    p.push_back(choice("foundation.kind", form, {"skids", "pavers", "blocks", "posts", "set_posts", "slab", "curb", "blockwork", "sills"},
+    p.push_back(choice("foundation.kind", form,
+                       {"skids", "pavers", "blocks", "posts", "set_posts", "slab", "curb", "blockwork", "sills", "floor"},
                        [](Ask& a) -> Value { return std::string{elevated(a) ? "posts" : "skids"}; }));
     p.push_back(onlyWhen(
         length("floor.height", form, inches(18), inches(48), [](Ask& a) -> Value { return elevated(a) ? inches(24) : inches(18); }),

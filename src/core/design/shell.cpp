@@ -131,7 +131,7 @@ Shell shellOf(Ask& ask) {
     s.overhang = overhangOf(ask);
     s.rake = indoors(ask) ? Length{} : ask.length("roof.rake");
     if (frameless(ask)) {
-        s.floorTop = masonry(ask) ? ask.length("foundation.height") : s.timber->post * 2;
+        s.floorTop = masonry(ask) ? ask.length("foundation.height") : ownFloor(ask) ? Length{} : s.timber->post * 2;
     } else {
         s.joistDeep = timberOf(ask).size(ask.choice("floor.joist")).wide;
         s.deck = deckThick(ask);
@@ -337,8 +337,9 @@ bool earthFloor(Ask& ask) {
     const auto& kind = ask.choice("foundation.kind");
     return kind == "curb" || kind == "blockwork" || kind == "sills";
 }
-bool frameless(Ask& ask) { return ask.choice("foundation.kind") == "slab" || earthFloor(ask); }
-bool masonry(Ask& ask) { return frameless(ask) && ask.choice("foundation.kind") != "sills"; }
+bool ownFloor(Ask& ask) { return ask.choice("foundation.kind") == "floor"; }
+bool frameless(Ask& ask) { return ask.choice("foundation.kind") == "slab" || ownFloor(ask) || earthFloor(ask); }
+bool masonry(Ask& ask) { return frameless(ask) && !ownFloor(ask) && ask.choice("foundation.kind") != "sills"; }
 Length curbWide(Ask& ask) {
     const auto& kind = ask.choice("foundation.kind");
     return kind == "blockwork" ? kBlockWide : kind == "sills" ? timberOf(ask).size("4x6").wide : kCurbWide;

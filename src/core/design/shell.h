@@ -160,10 +160,12 @@ bool underCoopsRoof(Ask& ask, const std::string& run);
 Length runWidth(Ask& ask, const std::string& run);
 /// Grade to the top of a run's beam beside the coop; under the coop's roof, of the lower one of its eaves.
 Length runHeight(Ask& ask, const RunPlace& run);
-/// A coop that stands on posts, on blocks or in the ground; one whose walls stand on concrete, blockwork or sills on the ground, without
-/// joists and deck.
+/// A coop that stands on posts, on blocks or in the ground; one whose walls stand on concrete, blockwork, sills on the ground or a
+/// building's floor, without joists and deck.
 bool onPosts(Ask& ask);
 bool frameless(Ask& ask);
+/// Of those, a coop on the floor of the building that it stands in, which is there and level.
+bool ownFloor(Ask& ask);
 /// Of those, what is poured or laid in mortar in a trench.
 bool masonry(Ask& ask);
 /// A coop on skids, on gravel, on pavers or on blocks; how high their undersides lie above the level line, and a solid block of 4x8x16,

@@ -37,7 +37,7 @@ std::vector<Support> supportsOf(const Model& m, Settled& s, const Takeoff& t) {
     for (std::size_t i = 0; i < m.parts.size(); ++i) {
         const auto& p = m.parts[i];
         const auto box = p.box();
-        if (p.underWalls() && p.role != "ground-sill")
+        if (p.underWalls() && !p.existing && p.role != "ground-sill")
             supports[{-1e9, 0}] = {{w / 2, deep / 2}, {"support.trench", {}}, mm(-box.low.z), {}};
         if (p.role != "post" && p.role != "run-post") continue;
         const auto at = middle(box);

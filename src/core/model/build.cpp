@@ -132,6 +132,8 @@ const WallFrame& Builder::wall(std::string_view side) const { return *std::range
 
 std::vector<double> Builder::studMiddles(const WallFrame& w) const { return middlesOf(layout(w.from, w.to, apart(w), two), two); }
 
+double Builder::skinFoot() const { return ownFloor(s) ? floor + kIn / 4 : floor - inMm(shell.deck) - kIn; }
+
 double Builder::underPlates(const WallFrame& w, double u, double plates) const {
     if (w.local == 0) return inMm(shell.otherWall()) - plates;
     if (w.local == 2) return inMm(shell.lowWall()) - plates;

@@ -72,6 +72,8 @@ public:
     double over(double y) const { return floor + shell.rafterTopMm(y); }
     /// Underside of a wall's top plates, so thick together, above the deck.
     double underPlates(const WallFrame& w, double u, double plates) const;
+    /// Height at which the skin ends: past the joint of frame and floor, or clear of a building's floor, which goes on beyond the coop.
+    double skinFoot() const;
     /// The rafters' underside, lowered by `down` (vertical), and their top, on the slope at local y; what is below is kept.
     Plane below(double y, double down) const;
     Plane belowTop(double y) const { return below(y, -rafterDeep / shell.slopeAt(y).cosine()); }

@@ -37,9 +37,10 @@ bool stood(Settled& s, const Part& p) {
 }  // namespace
 
 void markExisting(Builder& b) {
+    for (auto& p : b.model.parts) p.existing = p.role == "building-floor";
     if (!somethingStands(b.s)) return;
     const auto replaced = replacedParts(b.s);
-    for (auto& p : b.model.parts) p.existing = !replaced.contains(p.id) && stood(b.s, p);
+    for (auto& p : b.model.parts) p.existing |= !replaced.contains(p.id) && stood(b.s, p);
     for (auto& o : b.model.openings)
         o.existing = o.kind == "gate" ? allStands(b.s, o.id.substr(0, o.id.rfind('.')) + ".existing") : openingStands(b.s, o.id);
 }

@@ -259,6 +259,9 @@ void foundation(Builder& b) {
         blockwork(b);
     else if (kind == "sills")
         sills(b);
+    else if (ownFloor(b.s))
+        b.add("ground/floor", "building-floor", "foundation", System::ground, Form::block, "concrete", {1, 0, 0}, {0, 1, 0},
+              {box({0, 0, -inMm(kSlabThick)}, {b.wide, b.deep, 0})});
     else if (frameless(b.s))
         concrete(b);
     else

@@ -38,7 +38,9 @@ struct Part {
     friend bool operator==(const Part&, const Part&) = default;
 
     /// Walls stand on it without a floor's frame.
-    bool underWalls() const { return role == "slab" || role == "curb" || role == "blockwork" || role == "ground-sill"; }
+    bool underWalls() const {
+        return role == "slab" || role == "building-floor" || role == "curb" || role == "blockwork" || role == "ground-sill";
+    }
     bool edging() const { return role == "apron" || role == "trench-mesh"; }  ///< mesh on the ground or in it, round what stands there
     bool treated() const { return stock.ends_with("pt"); }
     Vec3 thick() const { return cross(along, wide); }

@@ -67,7 +67,7 @@ struct OwnRoof final : Runner {
     /// Strips on the siding behind the posts beside it, where no corner board stands, and one along the beam, under the roof.
     void strips() {
         // Down the siding; a little past its foot where the run ends just above that.
-        const double t = b.skinThick, bottom = std::min(b.floor - inMm(b.shell.deck) - kIn, high - 2.25 * kIn);
+        const double t = b.skinThick, bottom = std::min(b.skinFoot(), high - 2.25 * kIn);
         std::vector<std::pair<double, double>> taken;
         const auto corner = corners();
         taken.emplace_back(-1e9, corner[0]), taken.emplace_back(corner[1], 1e9);

@@ -332,7 +332,7 @@ std::vector<Runner::Strip> Runner::trench() const {
 }
 
 void Runner::closers() {
-    const double bottom = b.floor - inMm(b.shell.deck) - kIn;
+    const double bottom = b.skinFoot();
     const auto mesh = [&](const std::string& name, double ua, double ub, double va, double vb) {
         put("mesh/" + name, "run-mesh", Form::mesh, meshKind, up, out,
             {cut(cuboid(ua, ub, va, vb, grade(ua, ub, va, vb), bottom), b.ground.above())});
@@ -344,7 +344,7 @@ void Runner::closers() {
 }
 
 void Runner::underCoop(const std::string& name, const WallFrame& wall, double from, double to) {
-    const double bottom = b.floor - inMm(b.shell.deck) - kIn;
+    const double bottom = b.skinFoot();
     put("mesh/" + name, "run-mesh", Form::mesh, meshKind, wall.u, up,
         {cut(wall.box(from, to, -kMesh, 0, b.ground.lowest(b.outside(wall, from, to, 0, kMesh)) - b.floor, bottom - b.floor),
              b.ground.above())});

@@ -16,7 +16,7 @@ struct Siding {
     const Skin& kind = oiko::skin(b.s.choice("skin.kind"));
     double t = w.skin;
     double sheet = kind.shingled() && !w.inside && w.form != Form::mesh ? inMm(thicknessOf(kind.stock)) : t;  ///< of the panels alone
-    double bottom = -inMm(b.shell.deck) - kIn;
+    double bottom = b.skinFoot() - b.floor;
     double spacing = b.apart(w);
     std::optional<double> ridge;
     std::vector<Hole> holes = w.holes;
@@ -312,7 +312,7 @@ std::vector<Layer> boardLayers(const Skin& kind, double t, double z, double join
 namespace {
 
 void cornerBoards(Builder& b) {
-    const double bottom = b.floor - inMm(b.shell.deck) - kIn, wide = b.wideOf("1x4"), front = b.walls[0].skin, back = b.walls[2].skin;
+    const double bottom = b.skinFoot(), wide = b.wideOf("1x4"), front = b.walls[0].skin, back = b.walls[2].skin;
     const auto put = [&](const std::string& name, int local, Solid solid) {
         if (auto* p = b.lumber("corner/" + name, "corner-board", "trim", System::skin, "1x4", {0, 0, 1},
                                local % 2 == 0 ? Vec3{1, 0, 0} : Vec3{0, 1, 0}, std::move(solid)))

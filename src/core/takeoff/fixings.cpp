@@ -9,6 +9,7 @@
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
 #include "core/catalog/skins.h"
+#include "core/design/existing.h"
 #include "core/design/gutter.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
@@ -474,7 +475,14 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (p.role == "dust") add("sand-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5 - 1e-6), "sand");
         if (p.role == "fill") add("gravel-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5), "gravelfill");
         // A bolt within 12 in of either end of each plate, and at most 6 ft apart.
-        if (masonry(s) && p.role == "bottom-plate") anchors += std::max(2.0, std::ceil((p.extent(p.along) - 2 * 304.8) / (6 * 304.8)) + 1);
+        if (frameless(s) && p.role == "bottom-plate") {
+            const double far = p.extent(p.along) - 2 * 304.8;
+            const bool stood = ownFloor(s) || allStands(s, "existing.base");
+            if (masonry(s) && !stood) anchors += std::max(2.0, std::ceil(far / (6 * 304.8)) + 1);
+            // Drilled into what was there before, near both ends and at most 2 ft apart. Common practice.
+            if (stood && s.choice("foundation.kind") != "sills")
+                add("masonry-screw", std::max(2.0, std::ceil(far / 609.6) + 1), "floorscrews");
+        }
     }
     add("anchor-bolt", anchors, "anchors", kR4031);
     for (const auto& p : parts)
