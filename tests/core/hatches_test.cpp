@@ -1,4 +1,4 @@
-// Feed hoppers filled from outside: where they stand, what they hold, what they are cut from.
+// Feed hoppers and drinkers filled from outside: where they stand, what they hold, what they are cut from.
 #include <algorithm>
 #include <cmath>
 
@@ -21,6 +21,21 @@ const std::vector<std::vector<Change>>& hatched() {
         {{"foundation.kind", "curb"}, {"hatches.1.wall", "left"}, {"hatches.2.wall", "right"}, {"coop.depth", "12'"}},
         {{"frame.timber", "planed"}, {"roof.form", "gable"}, {"hatches.1.wall", "front"}, {"runs.1.side", "right"}},
         {{"frame.stud", "2x3"}, {"hatches.1.wall", "front"}, {"flock.count", "6"}},
+        {{"hatches.1.wall", "front"}, {"hatches.1.kind", "water"}},
+        {{"skin.lining", "ply-1/2"},
+         {"hatches.1.wall", "left"},
+         {"hatches.1.kind", "water"},
+         {"hatches.2.wall", "front"},
+         {"coop.width", "14'"},
+         {"coop.depth", "10'"}},
+        {{"foundation.kind", "blockwork"}, {"hatches.1.wall", "left"}, {"hatches.1.kind", "water"}, {"coop.depth", "12'"}},
+        {{"frame.walls", "posts"}, {"hatches.1.wall", "front"}, {"hatches.1.kind", "water"}, {"hatches.1.width", "8in"}},
+        {{"frame.timber", "metric"},
+         {"form.kind", "elevated"},
+         {"flock.count", "6"},
+         {"hatches.1.wall", "back"},
+         {"roost.wall", "front"},
+         {"hatches.1.kind", "water"}},
     };
     return coops;
 }
@@ -30,7 +45,8 @@ TEST_P(Hatched, AreSoundShutAndCutFromWhatIsSold) {
     if (sampled() && GetParam() % 4 != 1) GTEST_SKIP();
     const auto d = designWith(hatched()[GetParam()]);
     expectWholeAndShut(d);
-    EXPECT_TRUE(modelOf(d).find("hatches.1/hopper/back"));
+    const auto m = modelOf(d);
+    EXPECT_NE(m.find("hatches.1/hopper/back") == nullptr, m.find("hatches.1/drinker/drinker") == nullptr);
 }
 INSTANTIATE_TEST_SUITE_P(Coops, Hatched, testing::Range<std::size_t>(0, hatched().size()));
 
@@ -63,6 +79,36 @@ TEST(Hatches, AHopperByHand) {
     EXPECT_NEAR(hopperPounds(s, "hatches.1"), 40 * 14 * (deep * high - deep * deep / 2) / 1728, 0.01);
     EXPECT_EQ(s.count("feed.count"),
               std::max<std::int64_t>(0, static_cast<std::int64_t>(std::ceil((feedPounds(s) - hopperPounds(s, "hatches.1")) / 25))));
+}
+
+TEST(Hatches, ADrinkerOnItsStandByHand) {
+    const auto d =
+        designWith({{"hatches.1.wall", "front"}, {"hatches.1.kind", "water"}, {"hatches.1.width", "14in"}, {"feed.height", "8in"}});
+    const auto a = answerTo(d);
+    const double floor = inMm(shellOf(*a->settled).floorTop) / 25.4, t = 23.0 / 32;
+    const auto at = [&](std::string_view id) {
+        auto box = a->model->find("hatches.1/drinker/" + std::string{id})->box();
+        return Bounds{box.low * (1 / 25.4), box.high * (1 / 25.4)};
+    };
+    // Its foot 8 in up, 15 in high, 12 across; the sill is at its top. A cleat of 1x2 on the studs under a top as wide as hatch and studs.
+    EXPECT_NEAR(at("drinker").low.z, floor + 8, 1e-3);
+    EXPECT_NEAR(at("drinker").high.z, floor + 23, 1e-3);
+    EXPECT_NEAR(at("drinker").size().x, 12, 1e-3);
+    EXPECT_EQ(a->settled->length("hatches.1.sill"), inches(23));
+    EXPECT_NEAR(at("top").size().x, 17, 1e-3);
+    EXPECT_NEAR(at("cleat").high.z, floor + 8 - t, 1e-3);
+    EXPECT_NEAR(at("cleat").low.y, 3.5, 1e-3);
+    EXPECT_NEAR(at("end/left").low.z, floor, 1e-3);
+    // It is one of those that the days away ask for; two screws hold the cleat to each of the hatch's studs.
+    const auto plain = answerTo(designWith({}));
+    EXPECT_EQ(a->settled->count("water.count"), plain->settled->count("water.count") - 1);
+    EXPECT_EQ(needed(*a, "drinker"), needed(*plain, "drinker"));
+    EXPECT_EQ(needed(*a, "chain-foot"), needed(*answerTo(d.with({{"hatches.1", ""}, {"water.count", "0"}}).value()), "chain-foot"));
+    EXPECT_EQ(a->settled->count("feed.count"), plain->settled->count("feed.count")) << "a drinker holds no feed";
+    // Nearer the ground than its lid can be lifted over is refused, with the least.
+    const auto low = Design{}.with({{"hatches.1.wall", "front"}, {"hatches.1.kind", "water"}, {"hatches.1.sill", "20in"}});
+    ASSERT_FALSE(low);
+    EXPECT_NE(words::say(low.error(), Units::imperial).find("1' 11\""), std::string::npos) << words::say(low.error(), Units::imperial);
 }
 
 TEST(Hatches, ScrewsReachTheStudsThroughALining) {

@@ -187,7 +187,9 @@ Design randomDesign(Dice& dice, Tally& tally) {
         static constexpr std::pair<const char*, const char*> kHatched[] = {
             {"front", "back"}, {"right", "left"}, {"back", "front"}, {"left", "right"}};
         const auto [hatch, roost] = kHatched[dice.below(4)];
-        if (attempt({{"hatches.1.wall", hatch}, {"roost.wall", roost}})) ++tally.choices["hatches.*.wall=" + std::string{hatch}];
+        const auto kind = std::string{dice.below(2) == 0 ? "feed" : "water"};
+        if (attempt({{"hatches.1.wall", hatch}, {"roost.wall", roost}}) && attempt({{"hatches.1.kind", kind}}))
+            ++tally.choices["hatches.*.wall=" + std::string{hatch}], ++tally.choices["hatches.*.kind=" + kind];
     }
     // Rows come and go.
     for (const auto list : listNames()) {
@@ -794,6 +796,18 @@ TEST(OnceFound, StaysMended) {
           {"feed.place", "run"},
           {"roof.falls_to", "front"},
           {"roost.lined", "yes"}}},
+        {"the end of a drinker's stand in the blocks round the corner",
+         {{"foundation.kind", "blockwork"},
+          {"hatches.1.wall", "back"},
+          {"hatches.1.kind", "water"},
+          {"hatches.1.at", "8 1/2in"},
+          {"roost.wall", "front"}}},
+        {"a cleat of metric stock under a drinker, in the curb",
+         {{"foundation.kind", "curb"},
+          {"frame.timber", "metric"},
+          {"hatches.1.wall", "back"},
+          {"hatches.1.kind", "water"},
+          {"roost.wall", "front"}}},
         {"roll roofing longer than a roll", {{"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "30ft"}}},
         {"rafters of a run too near each other for a block",
          {{"runs.1.side", "front"}, {"runs.1.width", "12' 3\""}, {"coop.width", "10ft"}}},

@@ -163,9 +163,9 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         }
         if (o.row.starts_with("hatches")) {
             // It hangs over what reaches in below the wall: the birds eat from the earth between.
-            if (const auto lip = hopperFoot(s) + kTroughLip + shell.floorTop; earthFloor(s) && lip > kHighestLip)
+            if (const auto lip = hatchLip(s, o.row) + shell.floorTop; earthFloor(s) && lip > kHighestLip)
                 return Clash{"hatch.lip", o.row + ".wall", "foundation.height", {lip, kHighestLip}};
-            if (const auto least = hopperFoot(s) + kHopperTall; o.sill < least)
+            if (const auto least = leastHatchSill(s, o.row); o.sill < least)
                 return Clash{"hatch.low", o.row + ".sill", "feed.height", {o.sill, least}, Change{o.row + ".sill", written(least, s)}};
             if (const auto other = hopperMeets(s, o.row))
                 return Clash{"hatch.inside", o.row + (*other == "roost.wall" ? ".wall" : ".at"), *other, {keyRef(*other)}};

@@ -70,7 +70,10 @@ RampLie rampLie(Ask& ask, const std::string& pop) {
 }
 
 bool rampDoor(Ask& ask, const std::string& pop) { return ask.choice(pop + ".kind") == "ramp_door"; }
-Length rampDoorTall(Ask& ask, const std::string& pop) { return mm(std::max(0.0, rampLie(ask, pop).length(ask.angle(pop + ".ramp")))); }
+Length rampDoorTall(Ask& ask, const std::string& pop) {
+    // Over a low sill as tall as shuts the opening, an inch past its head: it lies flatter then.
+    return std::max(mm(rampLie(ask, pop).length(ask.angle(pop + ".ramp"))), ask.length(pop + ".height") + kRampDoorFoot + inches(1));
+}
 Length rampDoorTop(Ask& ask, const std::string& pop) { return ask.length(pop + ".sill") - kRampDoorFoot + rampDoorTall(ask, pop); }
 Length rampDoorRoom(Ask& ask, const Shell& shell, const std::string& pop) {
     const auto& wall = ask.choice(pop + ".wall");

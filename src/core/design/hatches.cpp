@@ -20,16 +20,25 @@ Bounds within(Ask& ask, std::string_view side, Length from, Length to, Length re
     return place;
 }
 
+/// What earth lies below the deck's height.
+Length sunk(Ask& ask) { return earthFloor(ask) ? shellOf(ask).floorTop : Length{}; }
+
 }  // namespace
 
 Length hopperReach(Ask& ask) { return wallDeep(ask) + liningThick(ask) + kNestBoard + kTroughReach; }
 
-Length hopperFoot(Ask& ask) {
-    const auto floor = earthFloor(ask) ? shellOf(ask).floorTop : Length{};
-    return std::max(inches(0.25), ask.length("feed.height") - kTroughLip - floor);
+Length hopperFoot(Ask& ask) { return std::max(inches(0.25), ask.length("feed.height") - kTroughLip - sunk(ask)); }
+
+bool watered(Ask& ask, std::string_view hatch) { return ask.choice(std::string{hatch} + ".kind") == "water"; }
+// Its cleat lies over a curb that reaches in from under the wall.
+Length drinkerFoot(Ask& ask) { return std::max(inches(3), std::max(ask.length("feed.height"), inches(6)) - sunk(ask)); }
+Length hatchLip(Ask& ask, std::string_view hatch) { return watered(ask, hatch) ? drinkerFoot(ask) : hopperFoot(ask) + kTroughLip; }
+Length leastHatchSill(Ask& ask, std::string_view hatch) {
+    return watered(ask, hatch) ? drinkerFoot(ask) + kDrinkerHigh : hopperFoot(ask) + kHopperTall;
 }
 
 double hopperPounds(Ask& ask, const std::string& hatch) {
+    if (watered(ask, hatch)) return 0;
     // The floor that falls takes half a square of its depth.
     const double deep = inFeet(kHopperDeep - kNestBoard), high = inFeet(ask.length(hatch + ".sill") - hopperFoot(ask) - kNestBoard);
     return 40 * inFeet(ask.length(hatch + ".width")) * std::max(0.0, deep * high - deep * deep / 2);

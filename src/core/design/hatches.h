@@ -1,5 +1,6 @@
 #pragma once
-// Feed hoppers inside a wall, each filled from outside through a hatch in it: a row of "hatches" is one of both.
+// What is filled from outside through a hatch in a wall: a feed hopper against it, or a drinker on a stand. A row of "hatches" is one of
+// both.
 #include <optional>
 #include <string>
 #include <string_view>
@@ -23,7 +24,15 @@ inline constexpr Length kHopperLap = inches(1.5);
 Length hopperReach(Ask& ask);
 /// Over the deck: its foot, so that the lip is where feeders' lips hang; over a curb that reaches in from under the wall.
 Length hopperFoot(Ask& ask);
-/// What it holds up to its hatch's sill, lb. Pellets at 40 lb/ft³: common practice.
+/// A drinker stands there, 15 in high and as deep in the room as a hopper: its foot over the deck, the lip at the birds' backs, 6 in up at
+/// least. Common practice.
+bool watered(Ask& ask, std::string_view hatch);
+inline constexpr Length kDrinkerHigh = inches(15), kStandReach = kNestBoard + kTroughReach;
+Length drinkerFoot(Ask& ask);
+/// Over the deck: what the birds eat or drink across, and the least sill that hopper or drinker is filled over.
+Length hatchLip(Ask& ask, std::string_view hatch);
+Length leastHatchSill(Ask& ask, std::string_view hatch);
+/// What it holds up to its hatch's sill, lb; a drinker holds none. Pellets at 40 lb/ft³: common practice.
 double hopperPounds(Ask& ask, const std::string& hatch);
 /// From a wall's outer face inwards, what stays free of hoppers before a row: one walks in by a door, birds by theirs, and nests and other
 /// hoppers stand there; zero: nothing. Common practice.

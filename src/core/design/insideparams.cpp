@@ -71,11 +71,13 @@ void addInside(std::vector<Param>& p) {
         // What hoppers in the walls hold need not hang.
         double pounds = feedPounds(a);
         for (const int row : a.rows("hatches")) pounds -= hopperPounds(a, "hatches." + std::to_string(row));
-        const bool hoppers = !a.rows("hatches").empty();
+        const bool hoppers = std::ranges::any_of(a.rows("hatches"), [&](int r) { return !watered(a, "hatches." + std::to_string(r)); });
         return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(pounds / kFeederPounds - 1e-9)), hoppers ? 0 : 1, 10);
     }));
     p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
-        return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)), 1, 10);
+        const auto standing = std::ranges::count_if(a.rows("hatches"), [&](int r) { return watered(a, "hatches." + std::to_string(r)); });
+        const auto wanted = static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)) - standing;
+        return std::clamp<std::int64_t>(wanted, standing > 0 ? 0 : 1, 10);
     }));
     p.push_back(
         choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush", "brackets", "bought"}, word("outside"), false));

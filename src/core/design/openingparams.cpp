@@ -163,6 +163,7 @@ void addOpenings(std::vector<Param>& p) {
         std::ranges::stable_partition(order, [&](auto s) { return !openWall(a, s); });
         return sideWithRoom(a, mine("hatches", a), inches(14), order);
     }));
+    p.push_back(choice("hatches.*.kind", openings, {"feed", "water"}, word("feed"), false));
     p.push_back(length("hatches.*.width", openings, inches(8), inches(24), always(inches(14))));
     p.push_back(length("hatches.*.at", openings, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto self = mine("hatches", a);
@@ -181,8 +182,9 @@ void addOpenings(std::vector<Param>& p) {
             const auto& slope = shell.slopeOver(wall);
             most = std::min(most, mm(slope.under(slope.span + inMm(shell.overhang + shell.timber->two))) - inches(2));
         }
-        const auto least = hopperFoot(a) + kHopperTall;
-        return bounded(std::max(least, std::min(least + inches(10), most - kHatchHigh)), inches(14), inches(60));
+        // A hopper holds the more the higher it is; a drinker's lid is lifted right over it.
+        const auto least = leastHatchSill(a, self), more = watered(a, self) ? Length{} : inches(10);
+        return bounded(std::max(least, std::min(least + more, most - kHatchHigh)), inches(14), inches(60));
     }));
     p.push_back(
         choice("windows.*.kind", openings, {"mesh", "shutter", "pane", "lift_out", "sliding", "fixed", "bought"}, word("pane"), false));

@@ -1,4 +1,4 @@
-// Feed hoppers of plywood against a wall, each filled through the hatch in it.
+// Feed hoppers of plywood against a wall, and stands with a drinker on them, each filled through the hatch in it.
 #include "core/design/hatches.h"
 
 #include <cmath>
@@ -57,12 +57,42 @@ struct Hopper {
     }
 };
 
+/// Two ends and a top of plywood before a cleat on the studs beside the hatch, over the curb where there is one; a drinker on it.
+void drinkerStand(Builder& b, const WallFrame& w, const Hole& h) {
+    const double t = inMm(thicknessOf("ply-3/4")), f = b.wallDeep + inMm(liningThick(b.s)), reach = f + inMm(kStandReach),
+                 lap = inMm(kHopperLap), a = h.u0 - lap, e = h.u1 + lap, foot = inMm(drinkerFoot(b.s)), under = foot - t;
+    const bool earth = earthFloor(b.s);
+    const double floor = earth ? -b.floor : 0, from = earth ? std::max(f + b.one, inMm(curbWide(b.s))) : f + b.one;
+    const auto id = h.row + "/drinker/";
+    const auto put = [&](const std::string& name, std::string_view role, Vec3 along, Vec3 across, Solid solid) {
+        if (auto* p = b.add(id + name, role, "feed", System::inside, Form::sheet, "ply-3/4", along, across, {std::move(solid)}))
+            p->side = w.side;
+    };
+    if (auto* p = b.lumber(id + "cleat", "drinker-cleat", "feed", System::inside, "1x2", w.u, {0, 0, 1},
+                           w.box(a, e, f, f + b.one, under - b.wideOf("1x2"), under)))
+        p->side = w.side;
+    put("top", "drinker-shelf", w.u, w.inward, w.box(a, e, f, reach, under, foot));
+    for (const bool right : {false, true}) {
+        // Beside the curb of the wall round the corner.
+        const double clear = earth ? inMm(curbWide(b.s)) : 0, u = right ? std::min(e, w.length - clear) - t : std::max(a, clear);
+        put(right ? "end/right" : "end/left", "drinker-end", {0, 0, 1}, w.inward, w.box(u, u + t, from, reach, floor, under));
+    }
+    std::vector<Vec3> round;
+    const double r = inMm(kTroughReach) / 2;
+    for (int k = 0; k < 16; ++k) {
+        const double turn = (k + 0.5) * kPi / 8, out = r / std::cos(kPi / 16);
+        round.push_back(w.at((h.u0 + h.u1) / 2 + out * std::cos(turn), (f + reach) / 2 + out * std::sin(turn), foot));
+    }
+    b.add(id + "drinker", "drinker-standing", "feed", System::inside, Form::block, "drinker", {0, 0, 1}, w.u,
+          {prism(round, {0, 0, inMm(kDrinkerHigh)})});
+}
+
 }  // namespace
 
 void hoppers(Builder& b) {
     for (const auto& w : b.walls)
         for (const auto& h : w.holes)
-            if (h.kind == "hatch") Hopper{b, w, h}.build();
+            if (h.kind == "hatch") watered(b.s, h.row) ? drinkerStand(b, w, h) : Hopper{b, w, h}.build();
 }
 
 }  // namespace oiko

@@ -154,8 +154,8 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
 Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(woodOf(s), p.treated() ? 19 : 15));
     if (p.role == "footing" || p.role == "strip-footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
-    if (p.role == "feeder" || p.role == "drinker" || p.role == "barrel" || p.role == "auto-door" || p.role == "nest-bucket" ||
-        p.role == "nest-unit" || p.role == "window-unit" || p.role == "post-base" || p.role == "feed-bin")
+    if (p.role == "feeder" || p.role == "drinker" || p.role == "drinker-standing" || p.role == "barrel" || p.role == "auto-door" ||
+        p.role == "nest-bucket" || p.role == "nest-unit" || p.role == "window-unit" || p.role == "post-base" || p.role == "feed-bin")
         return findItem(catalog(), p.stock)->mass;                                  // empty
     if (p.role == "dust") return pounds(100 * p.volumeMm3() / std::pow(304.8, 3));  // dry sand, common practice
     if (p.form == Form::block && p.stock.starts_with("block-")) return findItem(catalog(), p.stock)->mass;

@@ -48,7 +48,9 @@ constexpr Rule kOrder[] = {
      "nest-perch ledger nest-bucket nest-unit bucket-stop nest-slope nest-curtain",
      "saw"},
     {"feed", System::inside,
-     "hopper-back hopper-end hopper-floor hopper-lip hopper-slope hopper-front hopper-top shelf-ledger shelf feed-bin feeder drinker bath "
+     "hopper-back hopper-end hopper-floor hopper-lip hopper-slope hopper-front hopper-top shelf-ledger shelf feed-bin feeder drinker "
+     "drinker-cleat drinker-end "
+     "drinker-shelf drinker-standing bath "
      "dust perch perch-leg perch-foot",
      "saw"},
     {"roosts", System::inside, "*", ""},

@@ -45,11 +45,16 @@ constexpr Schedule kSchedule[] = {
     {"nest-bracket", "*", "", 0, 0, "none", kPractice},
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
+    {"drinker-shelf", "drinker-cleat drinker-end", "screw-2", 0, 6, "shelf", kPractice},
+    {"drinker-cleat", "wall-lining", "screw-3", 0, 8, "shelf", kPractice},  // through it into the studs
+    {"drinker-cleat", "stud king trimmer cripple ridge-post nailer wall-post wall-rail", "screw-2", 2, 0, "shelf", kPractice},
+    {"drinker-cleat drinker-end drinker-shelf", "*", "", 0, 0, "none", kPractice},
     {"shelf", "shelf-ledger", "screw-2", 0, 12, "shelf", kPractice},
     {"shelf-ledger", "stud king trimmer cripple ridge-post nailer wall-post wall-rail", "screw-3", 2, 0, "shelf", kPractice},
     {"shelf shelf-ledger feed-bin", "*", "", 0, 0, "none", kPractice},  // brackets, below
     {"post-base", "*", "", 0, 0, "none", kPractice},                    // one a post, below
-    {"auto-door window-unit window-light block footing strip-footing blockwork slab curb fill feeder drinker stand-block barrel gutter "
+    {"auto-door window-unit window-light block footing strip-footing blockwork slab building-floor curb fill feeder drinker "
+     "drinker-standing stand-block barrel gutter "
      "downspout",
      "*", "", 0, 0, "none", kPractice},
     {"gate-cross", "gate-cross", "screw-1-1/4", 4, 0, "halflap", kPractice},
@@ -515,7 +520,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     }
     add("bucket", roles["nest-bucket"], "unit"), add("nest-unit", roles["nest-unit"], "unit");
     add("feeder", static_cast<double>(s.count("feed.count")), "startup"),
-        add("drinker", static_cast<double>(s.count("water.count")), "startup");
+        add("drinker", static_cast<double>(s.count("water.count")) + roles["drinker-standing"], "startup");
     std::vector<HardwareLine> out;
     for (const auto& [key, line] : sum) out.push_back({key.first, line.first, key.second, line.second});
     return out;
