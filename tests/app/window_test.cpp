@@ -667,6 +667,13 @@ TEST_F(Window, HatchesWinterBoardsClearPanelsAndBoughtNestsAreChosenInTheLetter)
     settle();
     EXPECT_EQ(window->document().undo()->index(), undone);
     if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    // The same hatch serves a drinker, one of those that would hang.
+    const auto hung = count("drinker");
+    take("hatches.1.kind", 1);
+    settle();
+    EXPECT_EQ(count("drinker-standing"), 1) << window->message().toStdString();
+    EXPECT_EQ(count("hopper-back"), 0);
+    EXPECT_EQ(count("drinker"), hung - 1);
     // Light over the run is asked once the roof goes on over it.
     EXPECT_EQ(window->findChild<ValueWord*>("roof.over_run"), nullptr);
     window->document().undo()->setIndex(0);
@@ -903,6 +910,18 @@ TEST_F(Window, ACeilingHalfOpenWallsALiningPaversAndAnAutomaticDoorAreChosenInTh
     // What a roof is asked has gone from the letter; what a ceiling is asked stands there.
     EXPECT_EQ(window->findChild<ValueWord*>("roof.pitch"), nullptr);
     EXPECT_NE(window->findChild<ValueWord*>("ceiling.kind"), nullptr);
+    // On the building's floor a run has nothing to stand on: refused; without one it is there, and costs nothing.
+    const auto undone = window->document().undo()->index();
+    take("foundation.kind", -1);
+    settle();
+    EXPECT_EQ(window->document().undo()->index(), undone);
+    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    QTest::mouseClick(window->findChild<QPushButton*>("remove.runs.1"), Qt::LeftButton);
+    settle();
+    take("foundation.kind", -1);
+    settle();
+    ASSERT_TRUE(has("building-floor")) << window->message().toStdString();
+    EXPECT_TRUE(window->answer()->model->find("ground/floor")->existing);
     window->document().undo()->setIndex(0);
     settle();
     EXPECT_EQ(window->answer()->bill.total, before);

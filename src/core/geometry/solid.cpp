@@ -1,9 +1,11 @@
 #include "core/geometry/solid.h"
 
 #include <algorithm>
+#include <cmath>
 #include <limits>
 #include <map>
 
+#include "core/base/quantity.h"
 #include "core/base/tolerance.h"
 
 namespace oiko {
@@ -56,6 +58,17 @@ Solid box(Vec3 a, Vec3 b) {
     if (q.x - p.x < kSameMm || q.y - p.y < kSameMm || q.z - p.z < kSameMm) return {};
     const Vec3 outline[] = {{p.x, p.y, p.z}, {q.x, p.y, p.z}, {q.x, q.y, p.z}, {p.x, q.y, p.z}};
     return prism(outline, {0, 0, q.z - p.z});
+}
+
+Solid rod(Vec3 foot, Vec3 along, Vec3 flat, double wide) {
+    const auto other = unit(cross(along, flat));
+    const double r = wide / 2 / std::cos(kPi / 16);
+    std::vector<Vec3> round;
+    for (int k = 0; k < 16; ++k) {
+        const double a = (k + 0.5) * kPi / 8;
+        round.push_back(foot + flat * (r * std::cos(a)) + other * (r * std::sin(a)));
+    }
+    return prism(round, along);
 }
 
 Solid prism(std::span<const Vec3> outline, Vec3 along) {

@@ -20,6 +20,8 @@ struct Solid {
 Solid box(Vec3 a, Vec3 b);
 /// A convex outline, either way round, pushed along a vector that leaves its plane.
 Solid prism(std::span<const Vec3> outline, Vec3 along);
+/// What is round, so wide, as sixteen flats about it, one of them facing `flat` (a unit across `along`); `foot` in the middle of its end.
+Solid rod(Vec3 foot, Vec3 along, Vec3 flat, double wide);
 /// What is left of `solid` inside the plane; empty when nothing is.
 Solid cut(const Solid& solid, const Plane& keepInside);
 

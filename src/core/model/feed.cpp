@@ -132,13 +132,9 @@ struct Larder {
             for (std::int64_t n = 1; n <= b.s.count(kind == "feeder" ? "feed.count" : "water.count"); ++n) {
                 const auto place = nearest(lift);
                 if (!place) return;
-                std::vector<Vec3> round;
-                for (int k = 0; k < 16; ++k) {
-                    const double turn = (k + 0.5) * kPi / 8, r = kRound / 2 / std::cos(kPi / 16);
-                    round.push_back({place->top.x + r * std::cos(turn), place->top.y + r * std::sin(turn), place->foot});
-                }
                 const auto id = "feed/" + kind + "/" + std::to_string(n);
-                b.add(id, kind, "feed", System::inside, Form::block, kind, {0, 0, 1}, {1, 0, 0}, {prism(round, {0, 0, kHigh})});
+                b.add(id, kind, "feed", System::inside, Form::block, kind, {0, 0, 1}, {1, 0, 0},
+                      {rod({place->top.x, place->top.y, place->foot}, {0, 0, kHigh}, {1, 0, 0}, kRound)});
                 b.join(id, place->rafter, Joint::Kind::hangs, place->chain);
                 const double beside = kRound / 2 + 4 * kIn;  // birds eat between two
                 keepFree({place->top - Vec3{beside, beside, 0}, place->top + Vec3{beside, beside, 0}});

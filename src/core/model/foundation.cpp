@@ -89,13 +89,7 @@ Solid kneeBrace(Vec3 face, Vec3 run, Vec3 across, double thick, double top, doub
 /// Concrete round a post in a round hole: what a 16-sided prism leaves beside the post, in four pieces, an inch of soil over it. `foot` is
 /// the hole's middle below. It ends at `planes`.
 std::vector<Solid> footing(Vec3 foot, double deep, const Solid& post, const std::vector<Plane>& planes) {
-    std::vector<Vec3> round;
-    for (int k = 0; k < 16; ++k) {
-        // Flats as far apart as the hole is wide.
-        const double a = (k + 0.5) * kPi / 8, r = kHoleWide / 2 / std::cos(kPi / 16);
-        round.push_back(foot + Vec3{r * std::cos(a), r * std::sin(a), 0});
-    }
-    auto whole = prism(round, {0, 0, deep});
+    auto whole = rod(foot, {0, 0, deep}, {1, 0, 0}, kHoleWide);
     for (const auto& plane : planes) whole = cut(whole, plane);
     const auto at = bounds(post);
     const auto beyond = [](const Solid& s, Vec3 corner, Vec3 inwards) { return cut(s, Plane::through(corner, inwards)); };

@@ -56,14 +56,9 @@ struct Hung {
                       Form::block, "block-4x8x16", w.inward, w.u,
                       {w.box(from, from + blockWide, -out - blockLong / 2, -out + blockLong / 2, z, z + inMm(kBlockHigh))});
             }
-        std::vector<Vec3> round;
-        for (int k = 0; k < 16; ++k) {
-            const double a = (k + 0.5) * kPi / 8, r = radius / std::cos(kPi / 16);
-            round.push_back(w.at(u, -out, ground + inMm(kBarrelStand)) + Vec3{r * std::cos(a), r * std::sin(a), 0});
-        }
         const double lid = ground + inMm(kBarrelStand + kBarrelHigh);
         b.add("roof/barrel/" + side, "barrel", "roof", System::roof, Form::block, "barrel", {0, 0, 1}, {1, 0, 0},
-              {prism(round, {0, 0, inMm(kBarrelHigh)})});
+              {rod(w.at(u, -out, ground + inMm(kBarrelStand)), {0, 0, inMm(kBarrelHigh)}, {1, 0, 0}, 2 * radius)});
         // A pipe of 2 by 3 in from the outlet down to the lid.
         const double p = b.overhang + b.two + wide / 2 - kIn, q = p + 2 * kIn, a = u - 1.5 * kIn, e = u + 1.5 * kIn, top = foot(outlet);
         b.add("roof/downspout/" + side, "downspout", "roof", System::roof, Form::trim, "downspout", {0, 0, 1}, {1, 0, 0},

@@ -77,14 +77,8 @@ void drinkerStand(Builder& b, const WallFrame& w, const Hole& h) {
         const double clear = earth ? inMm(curbWide(b.s)) : 0, u = right ? std::min(e, w.length - clear) - t : std::max(a, clear);
         put(right ? "end/right" : "end/left", "drinker-end", {0, 0, 1}, w.inward, w.box(u, u + t, from, reach, floor, under));
     }
-    std::vector<Vec3> round;
-    const double r = inMm(kTroughReach) / 2;
-    for (int k = 0; k < 16; ++k) {
-        const double turn = (k + 0.5) * kPi / 8, out = r / std::cos(kPi / 16);
-        round.push_back(w.at((h.u0 + h.u1) / 2 + out * std::cos(turn), (f + reach) / 2 + out * std::sin(turn), foot));
-    }
     b.add(id + "drinker", "drinker-standing", "feed", System::inside, Form::block, "drinker", {0, 0, 1}, w.u,
-          {prism(round, {0, 0, inMm(kDrinkerHigh)})});
+          {rod(w.at((h.u0 + h.u1) / 2, (f + reach) / 2, foot), {0, 0, inMm(kDrinkerHigh)}, w.u, inMm(kTroughReach))});
 }
 
 }  // namespace

@@ -95,12 +95,7 @@ namespace {
 
 /// Lies on a flat, a sixteenth of its round.
 Solid pole(const WallFrame& w, double u0, double u1, double d, double z, double radius) {
-    std::vector<Vec3> round;
-    for (int k = 0; k < 16; ++k) {
-        const double a = (k + 0.5) * kPi / 8, r = radius / std::cos(kPi / 16);
-        round.push_back(w.at(u0, d + r * std::cos(a), z + r * std::sin(a)));
-    }
-    return prism(round, w.u * (u1 - u0));
+    return rod(w.at(u0, d, z), w.u * (u1 - u0), w.inward, 2 * radius);
 }
 
 /// A board with rungs, hooked at its head to what lies at `d`, in the bay nearest to the row's middle where nothing is in its way.
