@@ -159,6 +159,16 @@ TEST(LongList, PiecesShorterThanACellProveNothingThere) {
     EXPECT_EQ(boundByWorths(g, worths, 90'000), 10'000);
 }
 
+TEST(LongList, WorthsThatSayNothingOrTooMuchGiveNoFalseBound) {
+    ProofCase g{{40, 60}, {1, 1}, {40, 60}, {100}, {10'000}, {2 * kUnlimited}};
+    EXPECT_EQ(boundByWorths(g, {0, 0}, 100), 0);
+    EXPECT_EQ(boundByWorths(g, {40, 60}, 100), 10'000);
+    // More worth than a whole number holds: four million pairs, a board for each.
+    g.need = {4'000'000, 4'000'000};
+    const std::int64_t big = 100'000'000'000;
+    EXPECT_EQ(boundByWorths(g, {40 * big, 60 * big}, 100), 40'000'000'000);
+}
+
 TEST(LongList, CrumbsAndLongPiecesTogetherKeepTheirBoundBelowAPlanByHand) {
     // Ten boards, each with one long piece and its own crumbs that fill it: whatever is said, no bound above these ten.
     List l{{}, {{"b", "x", mm(4'000), money(9), {}}}};

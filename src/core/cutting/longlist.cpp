@@ -84,17 +84,20 @@ struct Coarse {
     }
 };
 
-/// What cannot be had for less when a board of each row holds so much of the worth, in whole numbers: all of it at the least price of a
-/// unit, rounded up to where prices meet.
+/// What cannot be had for less when a board of each row holds so much of the worth, in whole numbers: the least price of whole boards that
+/// hold all of it; zero where none holds any.
 template <class Holds>
 std::int64_t leastPrice(const ProofCase& g, Wide all, const Holds& holds) {
-    std::vector<BoardCut> cuts{{{}, static_cast<std::int64_t>(all)}};
-    for (std::size_t j = 0; j < g.room.size(); ++j) cuts[0].worth.push_back(holds(j));
-    // In fractions first; whole boards cost no more than one board above it.
-    Wide least = std::numeric_limits<std::int64_t>::max() / 8;
+    std::vector<std::int64_t> worth;
+    std::optional<Wide> least;  // in fractions of boards
     for (std::size_t j = 0; j < g.room.size(); ++j)
-        if (const Wide held = cuts[0].worth[j]; held > 0) least = std::min(least, (all * g.price[j] + held - 1) / held);
-    const auto bound = static_cast<std::int64_t>(least);
+        if (const Wide held = worth.emplace_back(holds(j)); held > 0)
+            least = std::min(least.value_or(all * g.price[j]), (all * g.price[j] + held - 1) / held);
+    if (!least) return 0;
+    const auto bound = static_cast<std::int64_t>(*least);
+    // Worth beyond what a cut can hold is bounded by fractions alone. Whole boards cost no more than one board above them.
+    if (all > std::numeric_limits<std::int64_t>::max()) return bound;
+    std::vector<BoardCut> cuts{{std::move(worth), static_cast<std::int64_t>(all)}};
     return std::max(bound, leastBoards(g, cuts, bound + *std::ranges::max_element(g.price) + 1, {}, {}, 2'000).bound);
 }
 Wide worthOfAll(const ProofCase& g, const Worths& worths) {

@@ -49,8 +49,7 @@ constexpr Rule kOrder[] = {
      "saw"},
     {"feed", System::inside,
      "hopper-back hopper-end hopper-floor hopper-lip hopper-slope hopper-front hopper-top shelf-ledger shelf feed-bin feeder drinker "
-     "drinker-cleat drinker-end "
-     "drinker-shelf drinker-standing bath "
+     "drinker-cleat drinker-end drinker-shelf drinker-standing bath "
      "dust perch perch-leg perch-foot",
      "saw"},
     {"roosts", System::inside, "*", ""},
