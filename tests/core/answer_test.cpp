@@ -38,31 +38,14 @@ TEST(Judge, FindsEachPlantedFault) {
         {"run.floor", {{"runs.1", ""}}},
         {"roost.bar", {{"roost.count", "1"}, {"flock.count", "16"}}},
         {"roost.abovenests", {{"roost.height", "20in"}, {"nests.height", "20in"}}},
-        {"roost.ladder",
-         {{"form.kind", "elevated"},
-          {"flock.count", "6"},
-          {"roost.ladder", "yes"},
-          {"roost.height", "30in"},
-          {"coop.depth", "4ft"},
-          {"roost.count", "2"}}},
+        {"roost.ladder", asked("form.kind=elevated; flock.count=6; roost.ladder=yes; roost.height=30in; coop.depth=4ft; roost.count=2")},
         {"roost.jump", {{"roost.height", "40in"}, {"flock.size", "heavy"}}},
         {"roost.shelter", {{"skin.open_back", "yes"}, {"roost.wall", "back"}}},
         {"nests.hens", {{"nests.count", "1"}}},
         {"nests.way",
-         {{"nests.kind", "inside"},
-          {"nests.wall", "left"},
-          {"nests.at", "58in"},
-          {"doors.1.wall", "front"},
-          {"doors.1.at", "9in"},
-          {"nests.count", "2"},
-          {"coop.depth", "8ft"}}},
-        {"partition.way",
-         {{"coop.width", "14ft"},
-          {"coop.depth", "8ft"},
-          {"partitions.1.wall", "left"},
-          {"roost.wall", "back"},
-          {"partitions.1.door_at", "9in"},
-          {"partitions.1.door_height", "36in"}}},
+         asked("nests.kind=inside; nests.wall=left; nests.at=58in; doors.1.wall=front; doors.1.at=9in; nests.count=2; coop.depth=8ft")},
+        {"partition.way", asked("coop.width=14ft; coop.depth=8ft; partitions.1.wall=left; roost.wall=back; partitions.1.door_at=9in; "
+                                "partitions.1.door_height=36in")},
         {"nests.outside", {{"nests.height", "36in"}, {"coop.low_wall", "6ft 6in"}, {"foundation.kind", "posts"}, {"floor.height", "20in"}}},
         {"air.winter", {{"vents.1.height", "3in"}, {"vents.2.height", "3in"}}},
         {"air.summer", {{"vents.1.height", "3in"}, {"vents.2.height", "3in"}, {"windows.1.height", "10in"}}},
@@ -88,12 +71,8 @@ TEST(Judge, FindsEachPlantedFault) {
 Served served(const std::vector<Change>& changes) { return answerTo(designWith(changes))->served; }
 
 TEST(Judge, WorksOutFloorARoostAndNestsByHand) {
-    const auto a = answerTo(designWith({{"coop.width", "10ft"},
-                                        {"coop.depth", "8ft"},
-                                        {"flock.count", "16"},
-                                        {"roost.wall", "back"},
-                                        {"roost.count", "2"},
-                                        {"nests.count", "4"}}));
+    const auto a =
+        answerTo(designWith(asked("coop.width=10ft; coop.depth=8ft; flock.count=16; roost.wall=back; roost.count=2; nests.count=4")));
     // Clear floor 113 × 89 in over 16 birds; two bars of 10 ft less 11 in; four hens to a nest.
     EXPECT_NEAR(found(*a, "room.floor").value, 113 * 89 * 0.0254 * 0.0254 / 16, 1e-6);
     EXPECT_NEAR(found(*a, "roost.bar").value, 2 * 109 * 25.4 / 16, 1e-3);
@@ -108,12 +87,8 @@ TEST(Judge, WorksOutFloorARoostAndNestsByHand) {
 }
 
 TEST(Run, PastTheCoopsCornerIsClosedAndItsLongMembersJoinOverTheirSupports) {
-    const auto a = answerTo(designWith({{"coop.width", "10ft"},
-                                        {"coop.depth", "8ft"},
-                                        {"runs.1.side", "right"},
-                                        {"runs.1.width", "24ft"},
-                                        {"runs.1.length", "10ft"},
-                                        {"stock.longest", "12ft"}}));
+    const auto a = answerTo(
+        designWith(asked("coop.width=10ft; coop.depth=8ft; runs.1.side=right; runs.1.width=24ft; runs.1.length=10ft; stock.longest=12ft")));
     // 24 ft of beam from boards of 12 ft: parted over posts; each joint lies over the middle of one.
     const auto beams = [&](const std::string& which) {
         std::vector<Bounds> out;

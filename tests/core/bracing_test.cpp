@@ -9,10 +9,9 @@ namespace {
 
 /// Ten feet by six, level boards, nothing opens at the back.
 Design clad(std::vector<Change> more = {}) {
-    std::vector<Change> all{{"skin.kind", "shiplap"},  {"coop.width", "10'"},    {"coop.depth", "6'"},     {"runs.1", ""},
-                            {"windows.1", ""},         {"windows.2", ""},        {"vents.1.wall", "left"}, {"vents.2", ""},
-                            {"nests.wall", "right"},   {"nests.kind", "inside"}, {"coop.low_wall", "6'"},  {"pops.1.wall", "front"},
-                            {"doors.1.wall", "front"}, {"roost.wall", "back"},   {"roof.falls_to", "back"}};
+    std::vector<Change> all = asked(
+        "skin.kind=shiplap; coop.width=10'; coop.depth=6'; runs.1=; windows.1=; windows.2=; vents.1.wall=left; vents.2=; nests.wall=right; "
+        "nests.kind=inside; coop.low_wall=6'; pops.1.wall=front; doors.1.wall=front; roost.wall=back; roof.falls_to=back");
     all.insert(all.end(), more.begin(), more.end());
     return designWith(all);
 }
@@ -86,12 +85,7 @@ TEST(LetInBraces, UnlikeCoopsAreSoundAndShut) {
              {{"skin.kind", "metal"}, {"frame.walls", "posts"}, {"coop.width", "12'"}},
              {{"skin.kind", "tongue_groove"}, {"skin.lining", "ply-1/2"}, {"skin.insulation", "foam-1-1/2"}},
              {{"frame.timber", "metric"}, {"roof.form", "gable"}, {"roof.ridge_kind", "beam"}, {"coop.depth", "8'"}},
-             {{"frame.spacing", "16in"},
-              {"form.kind", "elevated"},
-              {"coop.width", "6'"},
-              {"coop.depth", "4'"},
-              {"flock.count", "5"},
-              {"coop.low_wall", "3'"}},
+             asked("frame.spacing=16in; form.kind=elevated; coop.width=6'; coop.depth=4'; flock.count=5; coop.low_wall=3'"),
              {{"coop.width", "40'"}, {"flock.count", "60"}},
              {{"roof.falls_to", "left"}, {"roof.pitch", "4/12"}, {"frame.top_plates", "single"}},
              {{"skin.open_front", "yes"}, {"skin.kind", "metal"}},

@@ -43,13 +43,8 @@ INSTANTIATE_TEST_SUITE_P(Coops, Decked, testing::Range<std::size_t>(0, kDecked.s
 TEST(Shingles, AreCountedAsByHand) {
     // A single slope of 4/12 over 8 ft, 10 ft wide: rafters' tops 96 + 18 in of run, with the fascias 117 in, on the slope 123.33 in;
     // seen by 5 in that is 25 courses of 10 ft + 16 in = 136 in, four strips each; the lowest lies on one more.
-    const auto a = answerTo(designWith({{"roof.cover", "shingles"},
-                                        {"roof.pitch", "4/12"},
-                                        {"coop.width", "10ft"},
-                                        {"coop.depth", "8ft"},
-                                        {"roof.overhang", "9in"},
-                                        {"roof.rake", "8in"},
-                                        {"runs.1", ""}}));
+    const auto a = answerTo(designWith(
+        asked("roof.cover=shingles; roof.pitch=4/12; coop.width=10ft; coop.depth=8ft; roof.overhang=9in; roof.rake=8in; runs.1=")));
     EXPECT_NEAR(117 * std::sqrt(1 + 1.0 / 9) / 5, 24.67, 0.01);
     EXPECT_EQ(needed(*a, "shingles", "shingles"), 26 * 4);
     EXPECT_EQ(bought(*a, "shingles"), 4) << "104 strips are four bundles of 26";

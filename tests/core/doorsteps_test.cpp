@@ -76,11 +76,8 @@ TEST(DoorSteps, AsWorkedOutByHand) {
 }
 
 TEST(DoorSteps, AreTakenFromTheListAndTheDrawingAsTheModelHasThem) {
-    const auto a = answerTo(designWith({{"foundation.kind", "posts"},
-                                        {"floor.height", "30in"},
-                                        {"doors.1.wall", "front"},
-                                        {"runs.1.side", "right"},
-                                        {"doors.2.wall", "left"}}));
+    const auto a =
+        answerTo(designWith(asked("foundation.kind=posts; floor.height=30in; doors.1.wall=front; runs.1.side=right; doors.2.wall=left")));
     for (const auto& piece : a->takeoff->pieces) {
         if (piece.role != "stringer") {
             EXPECT_EQ(piece.saw.steps.count, 0) << piece.role;
@@ -123,11 +120,8 @@ TEST(DoorSteps, AreTakenFromTheListAndTheDrawingAsTheModelHasThem) {
 }
 
 TEST(DoorSteps, StandBeforeTheMeshThatGoesDownThere) {
-    const auto m = modelOf(designWith({{"foundation.kind", "posts"},
-                                       {"floor.height", "3'"},
-                                       {"runs.1.under", "yes"},
-                                       {"runs.1.side", "right"},
-                                       {"doors.1.wall", "front"}}));
+    const auto m =
+        modelOf(designWith(asked("foundation.kind=posts; floor.height=3'; runs.1.under=yes; runs.1.side=right; doors.1.wall=front")));
     EXPECT_EQ(unsound(m), "");
     for (const auto* s : ofRole(m, "stringer")) EXPECT_NEAR(s->box().high.y, -25.4 / 16, 1e-3);
 }

@@ -14,11 +14,7 @@ const std::vector<std::vector<Change>> kBuried{
     {{"apron.kind", "buried"}, {"foundation.kind", "set_posts"}, {"runs.1.side", "left"}, {"flock.count", "8"}},
     {{"apron.kind", "buried"}, {"foundation.kind", "slab"}, {"apron.width", "24in"}},
     {{"apron.kind", "buried"}, {"form.kind", "elevated"}, {"flock.count", "5"}, {"runs.1.under", "yes"}},
-    {{"apron.kind", "buried"},
-     {"foundation.kind", "posts"},
-     {"ground.front_left", "9in"},
-     {"ground.front_right", "4in"},
-     {"ground.back_left", "5in"}},
+    asked("apron.kind=buried; foundation.kind=posts; ground.front_left=9in; ground.front_right=4in; ground.back_left=5in"),
     {{"apron.kind", "buried"}, {"runs.1.width", "15ft"}, {"nests.wall", "back"}, {"coop.width", "10ft"}},
     {{"apron.kind", "buried"}, {"runs.1.top", "shared"}, {"runs.1.side", "left"}, {"mesh.upper", "netting-1"}},
 };

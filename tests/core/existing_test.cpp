@@ -47,11 +47,7 @@ TEST(Existing, PartsAreTheSameSolidsAndNeitherCutNorBought) {
     for (const auto& more : std::vector<std::vector<Change>>{
              {},
              {{"roof.form", "gable"}, {"roof.cover", "shingles"}, {"existing.roof", "frame"}, {"existing.left", "new"}},
-             {{"form.kind", "elevated"},
-              {"coop.width", "6ft"},
-              {"coop.depth", "4ft"},
-              {"existing.floor", "frame"},
-              {"runs.1.existing", "frame"}},
+             asked("form.kind=elevated; coop.width=6ft; coop.depth=4ft; existing.floor=frame; runs.1.existing=frame"),
              {{"foundation.kind", "slab"}, {"skin.kind", "battens"}, {"existing.front", "frame"}, {"runs.1.existing", "kept"}}}) {
         const auto d = shed(more);
         const auto a = answerTo(d), fresh = answerTo(d.with({{"existing.what", "nothing"}}).value());
@@ -79,13 +75,8 @@ TEST(Existing, PartAstrayIsFound) {
 TEST(Existing, WallTakesANewVentByHand) {
     // A vent 32 in wide in the back wall, nothing else new but its framing there: two kings, two trimmers, two plies of header with their
     // spacer, a sill on two cripples. The studs at 24 and 48 in are cut: their feet stay.
-    const auto a = answerTo(shed({{"runs.1", ""},
-                                  {"vents.2", ""},
-                                  {"windows.1.wall", "front"},
-                                  {"windows.1.existing", "yes"},
-                                  {"vents.1.wall", "back"},
-                                  {"vents.1.at", "20in"},
-                                  {"vents.1.width", "32in"}}));
+    const auto a = answerTo(shed(
+        asked("runs.1=; vents.2=; windows.1.wall=front; windows.1.existing=yes; vents.1.wall=back; vents.1.at=20in; vents.1.width=32in")));
     std::map<std::string, int> fresh, old;
     for (const auto& p : a->model->parts)
         if (p.system == System::walls && p.side == "back") ++(p.existing ? old : fresh)[p.role];
@@ -119,11 +110,8 @@ TEST(Existing, FrameUnderNewBoardsGetsTheirBlocks) {
             EXPECT_EQ(astray(*a), "");
         }
     // So does an old frame behind new mesh get its braces.
-    const auto a = answerTo(shed({{"skin.open_front", "yes"},
-                                  {"existing.front", "frame"},
-                                  {"runs.1.side", "right"},
-                                  {"doors.1.wall", "back"},
-                                  {"nests.wall", "left"}}));
+    const auto a =
+        answerTo(shed(asked("skin.open_front=yes; existing.front=frame; runs.1.side=right; doors.1.wall=back; nests.wall=left")));
     EXPECT_TRUE(std::ranges::any_of(a->model->parts, [](const Part& p) { return p.role == "brace" && p.side == "front" && !p.existing; }));
 }
 

@@ -83,12 +83,8 @@ TEST(Feed, KeepsClearOfRoostsDoorsAndOfItself) {
 }
 
 TEST(Feed, HangsInTheRunOverTheGroundThere) {
-    const auto a = answerTo(designWith({{"feed.place", "run"},
-                                        {"foundation.kind", "posts"},
-                                        {"flock.count", "8"},
-                                        {"runs.1.side", "right"},
-                                        {"ground.front_right", "6in"},
-                                        {"ground.back_right", "6in"}}));
+    const auto a = answerTo(designWith(
+        asked("feed.place=run; foundation.kind=posts; flock.count=8; runs.1.side=right; ground.front_right=6in; ground.back_right=6in")));
     const auto things = hungIn(*a->model);
     ASSERT_EQ(things.size(), 2u);
     for (const auto* p : things) {

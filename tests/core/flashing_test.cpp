@@ -18,10 +18,9 @@ Bounds boxOf(const Model& m, std::string_view id) {
 
 /// A front run at 3 in 12, its beam at 5 ft; no vent over it.
 const std::vector<Change>& plain() {
-    static const std::vector<Change> changes{{"coop.width", "10'"},      {"coop.depth", "8'"},       {"runs.1.side", "front"},
-                                             {"runs.1.width", "10'"},    {"runs.1.length", "8'"},    {"runs.1.pitch", "3/12"},
-                                             {"runs.1.height", "5'"},    {"vents.1.wall", "back"},   {"vents.2.wall", "right"},
-                                             {"windows.1.wall", "back"}, {"roof.falls_to", "right"}, {"doors.1.wall", "left"}};
+    static const std::vector<Change> changes = asked(
+        "coop.width=10'; coop.depth=8'; runs.1.side=front; runs.1.width=10'; runs.1.length=8'; runs.1.pitch=3/12; runs.1.height=5'; "
+        "vents.1.wall=back; vents.2.wall=right; windows.1.wall=back; roof.falls_to=right; doors.1.wall=left");
     return changes;
 }
 
@@ -72,12 +71,7 @@ TEST(Flashing, LiesOverPanelsAloneAndIsWholeAroundUnlikeCoops) {
         {{"form.kind", "elevated"}, {"flock.count", "6"}, {"runs.1.side", "front"}},
         {{"frame.timber", "metric"}, {"coop.depth", "8'"}, {"runs.1.at", "1'"}, {"runs.1.side", "right"}, {"runs.1.width", "5'"}},
         {{"coop.width", "20'"}, {"runs.1.side", "front"}, {"runs.1.width", "24'"}, {"flock.count", "20"}},
-        {{"coop.width", "20'"},
-         {"runs.1.side", "front"},
-         {"runs.1.height", "4'"},
-         {"windows.1.wall", "front"},
-         {"windows.1.sill", "4'6\""},
-         {"windows.1.height", "18\""}},
+        asked("coop.width=20'; runs.1.side=front; runs.1.height=4'; windows.1.wall=front; windows.1.sill=4'6\"; windows.1.height=18\""),
     };
     for (const auto& changes : coops) {
         SCOPED_TRACE(testing::PrintToString(&changes - coops.data()));

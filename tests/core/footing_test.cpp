@@ -90,17 +90,8 @@ const std::vector<std::vector<Change>>& onConcreteCoops() {
         {{"foundation.kind", "slab"}, {"foundation.height", "4in"}, {"skin.kind", "shiplap"}, {"runs.1.side", "front"}},
         {{"foundation.kind", "curb"}, {"foundation.height", "16in"}, {"roost.boards", "yes"}, {"roost.step", "10in"}, {"flock.count", "6"}},
         {{"foundation.kind", "blockwork"}, {"nests.kind", "inside"}, {"apron.kind", "buried"}, {"flock.count", "8"}},
-        {{"foundation.kind", "blockwork"},
-         {"foundation.depth", "24in"},
-         {"ground.front_left", "8in"},
-         {"ground.front_right", "8in"},
-         {"flock.count", "8"}},
-        {{"foundation.kind", "sills"},
-         {"roof.form", "gable"},
-         {"skin.open_front", "yes"},
-         {"nests.wall", "left"},
-         {"flock.count", "8"},
-         {"runs.1.side", "back"}},
+        asked("foundation.kind=blockwork; foundation.depth=24in; ground.front_left=8in; ground.front_right=8in; flock.count=8"),
+        asked("foundation.kind=sills; roof.form=gable; skin.open_front=yes; nests.wall=left; flock.count=8; runs.1.side=back"),
         {{"foundation.kind", "sills"}, {"nests.kind", "buckets"}, {"roost.boards", "yes"}, {"bath.place", "coop"}, {"coop.width", "12ft"}},
     };
     return coops;
@@ -115,12 +106,8 @@ INSTANTIATE_TEST_SUITE_P(Coops, Concrete, testing::Range<std::size_t>(0, onConcr
 
 TEST(ConcreteByHand, SlabBagsAndBolts) {
     // 8 ft by 6 ft, 8 in above grade, edges 6 in wide and 12 in down: 20 in of edge round 8 x 6, and 4 in of slab within 7 x 5.
-    const auto a = answerTo(designWith({{"foundation.kind", "slab"},
-                                        {"coop.width", "8'"},
-                                        {"coop.depth", "6'"},
-                                        {"foundation.height", "8in"},
-                                        {"foundation.depth", "12in"},
-                                        {"flock.count", "8"}}));
+    const auto a = answerTo(designWith(
+        asked("foundation.kind=slab; coop.width=8'; coop.depth=6'; foundation.height=8in; foundation.depth=12in; flock.count=8")));
     const double edge = (8.0 * 6 - 7.0 * 5) * 20 / 12, plate = 7.0 * 5 * 4 / 12;
     double concrete = 0, gravel = 0, bolts = 0;
     for (const auto& line : a->takeoff->hardware) {
@@ -225,12 +212,8 @@ TEST(ConcreteByHand, SidingKeepsSixInchesOffTheSoil) {
 
 TEST(BlockworkByHand, CoursesFootingAndBags) {
     // 8 ft by 6 ft, 8 in above grade; 16 in down at least: 24 in of blocks less the footing's 6, so 18 in, ask three courses of 8.
-    const auto a = answerTo(designWith({{"foundation.kind", "blockwork"},
-                                        {"coop.width", "8'"},
-                                        {"coop.depth", "6'"},
-                                        {"foundation.height", "8in"},
-                                        {"foundation.depth", "16in"},
-                                        {"flock.count", "6"}}));
+    const auto a = answerTo(designWith(
+        asked("foundation.kind=blockwork; coop.width=8'; coop.depth=6'; foundation.height=8in; foundation.depth=16in; flock.count=6")));
     const auto *wall = a->model->find("ground/blockwork"), *footing = a->model->find("ground/strip-footing");
     ASSERT_TRUE(wall && footing);
     EXPECT_NEAR(wall->extent({0, 0, 1}) / 25.4, 24, 1e-3);

@@ -43,14 +43,8 @@ double topOf(const Model& m, std::string_view id) { return m.find(id)->box().hig
 TEST(GableGeometry, IsAsWorkedOutByHand) {
     // 8 ft from eave to eave at 6/12 under 2x6 rafters on walls of 6 ft: the birdsmouths' seats end 44 1/2 in from the ridge's middle
     // (a quarter of 5 1/2 in over sin 26.57 deg is 3.07 in), so the rafters' undersides meet (48 - 3.074) / 2 above the plates.
-    const auto d = gableWith({{"coop.width", "12ft"},
-                              {"coop.depth", "8ft"},
-                              {"roof.pitch", "6/12"},
-                              {"coop.low_wall", "6ft"},
-                              {"roof.rafter", "2x6"},
-                              {"roof.overhang", "9in"},
-                              {"roof.rake", "8in"},
-                              {"runs.1", ""}});
+    const auto d = gableWith(asked(
+        "coop.width=12ft; coop.depth=8ft; roof.pitch=6/12; coop.low_wall=6ft; roof.rafter=2x6; roof.overhang=9in; roof.rake=8in; runs.1="));
     const auto m = modelOf(d);
     Settled s{d};
     const auto shell = shellOf(s);
@@ -94,13 +88,9 @@ TEST(GableGeometry, OffTheMiddleTheWallAcrossFollows) {
 
 TEST(GableGeometry, NothingOpensWhereTheRidgesPostStands) {
     // Wherever a window is put on an end wall it is either refused for its king stud, or the post stands clear of both kings.
-    const auto base = gableWith({{"roof.falls_to", "right"},
-                                 {"coop.width", "10ft"},
-                                 {"coop.depth", "8ft"},
-                                 {"vents.1.wall", "left"},
-                                 {"vents.2.wall", "right"},
-                                 {"windows.1.wall", "back"},
-                                 {"windows.1.width", "20in"}});
+    const auto base =
+        gableWith(asked("roof.falls_to=right; coop.width=10ft; coop.depth=8ft; vents.1.wall=left; vents.2.wall=right; windows.1.wall=back; "
+                        "windows.1.width=20in"));
     int stands = 0, refused = 0;
     for (double at = 8.5; at <= 90; at += 0.75) {
         const auto moved = base.with({{"windows.1.at", writeNumber(at, 2) + "in"}});

@@ -11,29 +11,13 @@ namespace {
 
 const std::vector<std::vector<Change>> kGuttered{
     {{"roof.gutter", "barrels"}},
-    {{"roof.gutter", "barrels"},
-     {"roof.form", "gable"},
-     {"runs.1", ""},
-     {"coop.width", "14ft"},
-     {"roof.cover", "shingles"},
-     {"coop.depth", "12ft"},
-     {"roof.barrel", "right"}},
-    {{"roof.gutter", "barrels"},
-     {"roof.pitch", "11/12"},
-     {"coop.depth", "4ft"},
-     {"coop.low_wall", "5ft"},
-     {"roof.rafter", "2x6"},
-     {"flock.count", "6"}},
+    asked("roof.gutter=barrels; roof.form=gable; runs.1=; coop.width=14ft; roof.cover=shingles; coop.depth=12ft; roof.barrel=right"),
+    asked("roof.gutter=barrels; roof.pitch=11/12; coop.depth=4ft; coop.low_wall=5ft; roof.rafter=2x6; flock.count=6"),
     {{"roof.gutter", "barrels"}, {"roof.overhang", "3in"}, {"roof.rake", "5in"}, {"roof.barrel", "left"}},
     {{"roof.gutter", "barrels"}, {"roof.overhang", "24in"}, {"form.kind", "elevated"}, {"flock.count", "5"}, {"coop.low_wall", "4ft"}},
     {{"roof.gutter", "barrels"}, {"runs.1.top", "shared"}, {"runs.1.side", "left"}, {"runs.1.length", "12ft"}},
     {{"roof.gutter", "barrels"}, {"ground.front_left", "5in"}, {"ground.back_left", "9in"}, {"foundation.kind", "posts"}},
-    {{"roof.gutter", "barrels"},
-     {"form.kind", "elevated"},
-     {"flock.count", "5"},
-     {"runs.1.under", "yes"},
-     {"coop.low_wall", "4ft"},
-     {"roof.cover", "wood_shingles"}},
+    asked("roof.gutter=barrels; form.kind=elevated; flock.count=5; runs.1.under=yes; coop.low_wall=4ft; roof.cover=wood_shingles"),
 };
 class Guttered : public testing::TestWithParam<std::size_t> {};
 TEST_P(Guttered, IsSoundAndFallsToItsBarrel) {
@@ -72,12 +56,8 @@ INSTANTIATE_TEST_SUITE_P(Coops, Guttered, testing::Range<std::size_t>(0, kGutter
 TEST(Gutters, AreCountedAsByHand) {
     // An eave of 10 ft with 8 in at either side is 136 in: from the outlet 13 in from the wall's left end, seen from behind, it goes 21 in
     // to one end and 115 to the other. Hangers every 2 ft; an inch of rain on 136 by 114 in is 67 gallons.
-    const auto d = designWith({{"roof.gutter", "barrels"},
-                               {"roof.barrel", "left"},
-                               {"coop.width", "10ft"},
-                               {"coop.depth", "8ft"},
-                               {"roof.overhang", "9in"},
-                               {"roof.rake", "8in"}});
+    const auto d =
+        designWith(asked("roof.gutter=barrels; roof.barrel=left; coop.width=10ft; coop.depth=8ft; roof.overhang=9in; roof.rake=8in"));
     const auto a = answerTo(d);
     std::vector<double> lengths;
     for (const auto& p : a->model->parts)

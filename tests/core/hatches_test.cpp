@@ -22,20 +22,10 @@ const std::vector<std::vector<Change>>& hatched() {
         {{"frame.timber", "planed"}, {"roof.form", "gable"}, {"hatches.1.wall", "front"}, {"runs.1.side", "right"}},
         {{"frame.stud", "2x3"}, {"hatches.1.wall", "front"}, {"flock.count", "6"}},
         {{"hatches.1.wall", "front"}, {"hatches.1.kind", "water"}},
-        {{"skin.lining", "ply-1/2"},
-         {"hatches.1.wall", "left"},
-         {"hatches.1.kind", "water"},
-         {"hatches.2.wall", "front"},
-         {"coop.width", "14'"},
-         {"coop.depth", "10'"}},
+        asked("skin.lining=ply-1/2; hatches.1.wall=left; hatches.1.kind=water; hatches.2.wall=front; coop.width=14'; coop.depth=10'"),
         {{"foundation.kind", "blockwork"}, {"hatches.1.wall", "left"}, {"hatches.1.kind", "water"}, {"coop.depth", "12'"}},
         {{"frame.walls", "posts"}, {"hatches.1.wall", "front"}, {"hatches.1.kind", "water"}, {"hatches.1.width", "8in"}},
-        {{"frame.timber", "metric"},
-         {"form.kind", "elevated"},
-         {"flock.count", "6"},
-         {"hatches.1.wall", "back"},
-         {"roost.wall", "front"},
-         {"hatches.1.kind", "water"}},
+        asked("frame.timber=metric; form.kind=elevated; flock.count=6; hatches.1.wall=back; roost.wall=front; hatches.1.kind=water"),
     };
     return coops;
 }
@@ -51,11 +41,7 @@ TEST_P(Hatched, AreSoundShutAndCutFromWhatIsSold) {
 INSTANTIATE_TEST_SUITE_P(Coops, Hatched, testing::Range<std::size_t>(0, hatched().size()));
 
 TEST(Hatches, AHopperByHand) {
-    const auto d = designWith({{"hatches.1.wall", "left"},
-                               {"coop.depth", "10'"},
-                               {"hatches.1.width", "14in"},
-                               {"hatches.1.sill", "28in"},
-                               {"feed.height", "8in"}});
+    const auto d = designWith(asked("hatches.1.wall=left; coop.depth=10'; hatches.1.width=14in; hatches.1.sill=28in; feed.height=8in"));
     const auto m = modelOf(d);
     Settled s{d};
     const double floor = inMm(shellOf(s).floorTop) / 25.4, t = 15.0 / 32;
@@ -152,14 +138,10 @@ TEST(Hatches, AreRefusedWhereTheirHopperMeetsAnother) {
         return d ? std::string{} : words::say(d.error(), Units::imperial);
     };
     EXPECT_NE(refused({{"hatches.1.wall", "back"}, {"roost.wall", "back"}}), "");
-    EXPECT_NE(refused({{"nests.kind", "inside"},
-                       {"nests.wall", "left"},
-                       {"nests.at", "10in"},
-                       {"hatches.1.wall", "back"},
-                       {"roost.wall", "right"},
-                       {"hatches.1.at", "78in"},
-                       {"coop.width", "8'"}}),
-              "");
+    EXPECT_NE(
+        refused(asked(
+            "nests.kind=inside; nests.wall=left; nests.at=10in; hatches.1.wall=back; roost.wall=right; hatches.1.at=78in; coop.width=8'")),
+        "");
     EXPECT_NE(refused({{"skin.open_left", "yes"}, {"hatches.1.wall", "left"}}), "");
     EXPECT_EQ(refused({{"hatches.1.wall", "left"}, {"coop.depth", "10'"}}), "");
 }

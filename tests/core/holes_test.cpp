@@ -301,11 +301,8 @@ TEST(Holes, AppearWhereAClosingPartIsTakenAway) {
 
 TEST(Holes, OfHalfAnInchMatterToQuarterInchMeshOnly) {
     // Between the two plies of a header lies half an inch: shut by its plywood, else open to what quarter-inch mesh keeps out.
-    auto m = modelOf(designWith({{"form.kind", "elevated"},
-                                 {"flock.count", "4"},
-                                 {"mesh.kind", "hardware-cloth-1/4"},
-                                 {"pops.1.wall", "front"},
-                                 {"doors.1.wall", "back"}}));
+    auto m =
+        modelOf(designWith(asked("form.kind=elevated; flock.count=4; mesh.kind=hardware-cloth-1/4; pops.1.wall=front; doors.1.wall=back")));
     const double half = 12.7 + kBallOverMeshMm, quarter = 6.35 + kBallOverMeshMm;
     EXPECT_EQ(told(allHoles(m, quarter)), "");
     std::erase_if(m.parts, [](const Part& p) { return p.role == "header-spacer"; });

@@ -113,13 +113,8 @@ TEST(Indoors, CeilingIsWhereTheRoofWasByHand) {
 
 TEST(Indoors, WhatWasSetForARoofWaitsForOne) {
     const auto d = within();
-    const auto gutters = designWith({{"flock.count", "8"},
-                                     {"coop.width", "8ft"},
-                                     {"coop.depth", "6ft"},
-                                     {"nests.wall", "left"},
-                                     {"roof.gutter", "barrels"},
-                                     {"roof.overhang", "14in"},
-                                     {"roof.cover", "shingles"}});
+    const auto gutters = designWith(asked(
+        "flock.count=8; coop.width=8ft; coop.depth=6ft; nests.wall=left; roof.gutter=barrels; roof.overhang=14in; roof.cover=shingles"));
     const auto in = gutters.with({{"roof.form", "ceiling"}});
     ASSERT_TRUE(in);
     EXPECT_EQ(unsound(modelOf(in.value())), "");

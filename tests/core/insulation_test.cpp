@@ -95,17 +95,9 @@ TEST(Insulation, BareFoamIsFound) {
 
 TEST(Insulation, AWallAndAFloorByHand) {
     // A back wall of 8 ft with nothing in it: double studs at the corners, the rest on 24 in centres.
-    const auto a = answerTo(warm({{"coop.width", "8'"},
-                                  {"coop.depth", "6'"},
-                                  {"flock.count", "6"},
-                                  {"vents.1.wall", "front"},
-                                  {"vents.2", ""},
-                                  {"windows.1.wall", "front"},
-                                  {"windows.2", ""},
-                                  {"nests.wall", "left"},
-                                  {"coop.low_wall", "6'"},
-                                  {"floor.joist", "2x6"},
-                                  {"frame.top_plates", "doubled"}}));
+    const auto a =
+        answerTo(warm(asked("coop.width=8'; coop.depth=6'; flock.count=6; vents.1.wall=front; vents.2=; windows.1.wall=front; windows.2=; "
+                            "nests.wall=left; coop.low_wall=6'; floor.joist=2x6; frame.top_plates=doubled")));
     std::multiset<double> wide, floors, long_;
     double mesh = 0;
     int cleats = 0;

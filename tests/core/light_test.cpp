@@ -22,19 +22,9 @@ TEST(LightPanels, UnlikeCoopsAreSoundAndShut) {
              {{"frame.stud", "2x2"}},
              {{"frame.stud", "2x2"}, {"windows.1.kind", "shutter"}, {"skin.lining", "ply-1/2"}, {"roof.form", "gable"}},
              {{"frame.stud", "2x2"}, {"foundation.kind", "slab"}, {"form.kind", "walk_in"}, {"keeper.height", "5'"}},
-             {{"form.kind", "walk_in"},
-              {"roof.form", "gable"},
-              {"partitions.1.cover", "mesh"},
-              {"coop.width", "12'"},
-              {"nests.kind", "inside"}},
-             {{"form.kind", "walk_in"},
-              {"skin.open_front", "yes"},
-              {"skin.open_right", "yes"},
-              {"skin.lower", "24in"},
-              {"windows.1", ""},
-              {"windows.2", ""},
-              {"runs.1.side", "left"},
-              {"nests.kind", "inside"}},
+             asked("form.kind=walk_in; roof.form=gable; partitions.1.cover=mesh; coop.width=12'; nests.kind=inside"),
+             asked("form.kind=walk_in; skin.open_front=yes; skin.open_right=yes; skin.lower=24in; windows.1=; windows.2=; "
+                   "runs.1.side=left; nests.kind=inside"),
              {{"skin.kind", "metal"}, {"roof.falls_to", "left"}, {"pops.1.kind", "automatic"}},
              {{"skin.kind", "shiplap"}, {"roof.form", "gable"}, {"roof.cover", "shingles"}, {"frame.stud", "2x2"}},
              {{"existing.what", "standing"}, {"existing.front", "kept"}, {"foundation.kind", "blocks"}, {"form.kind", "walk_in"}},
@@ -56,14 +46,8 @@ TEST(LightPanels, UnlikeCoopsAreSoundAndShut) {
 
 TEST(LightPanels, AWallByHand) {
     // Back of 8 ft, low under the roof, nothing in it: both plates 96 in, studs on 24 in and two at either corner: seven of them.
-    const auto a = answerTo(low({{"frame.stud", "2x2"},
-                                 {"coop.width", "8'"},
-                                 {"coop.depth", "4'"},
-                                 {"vents.1", ""},
-                                 {"vents.2", ""},
-                                 {"windows.1", ""},
-                                 {"windows.2", ""},
-                                 {"frame.top_plates", "single"}}));
+    const auto a = answerTo(
+        low(asked("frame.stud=2x2; coop.width=8'; coop.depth=4'; vents.1=; vents.2=; windows.1=; windows.2=; frame.top_plates=single")));
     int studs = 0;
     for (const auto& p : a->model->parts)
         if (p.side == "back" && p.role == "stud") {
@@ -127,13 +111,8 @@ TEST(Studs, CarryTheRoofOrAreFoundNotTo) {
     const auto of = [](const Answer& a) { return *std::ranges::find(a.findings, "studs.carry", &Finding::id); };
     const auto good = answerTo(low({{"frame.stud", "2x2"}}));
     EXPECT_EQ(of(*good).state, State::pass);
-    const auto bad = answerTo(low({{"frame.stud", "2x2"},
-                                   {"place.snow", "70psf"},
-                                   {"coop.depth", "12'"},
-                                   {"coop.width", "8'"},
-                                   {"coop.low_wall", "5'"},
-                                   {"roof.cover", "metal_sealed"},
-                                   {"roof.pitch", "0.5/12"}}));
+    const auto bad = answerTo(low(asked(
+        "frame.stud=2x2; place.snow=70psf; coop.depth=12'; coop.width=8'; coop.low_wall=5'; roof.cover=metal_sealed; roof.pitch=0.5/12")));
     EXPECT_EQ(of(*bad).state, State::fail);
     EXPECT_EQ(of(*bad).remedies.front().front().key, "frame.stud");
     // An open wall's studs stand in lengths that no sideways bend reaches.

@@ -48,15 +48,8 @@ TEST(LongCoops, UnlikeOnesAreSoundAndTheirBoardsMeetOverWhatCarriesThem) {
              {{"foundation.kind", "posts"}, {"stock.longest", "12ft"}, {"floor.insulation", "foam-1"}, {"windows.3.wall", "front"}},
              {{"foundation.kind", "blocks"}, {"skin.kind", "shingles"}, {"roof.cover", "roll_roofing"}, {"stock.longest", "14ft"}},
              {{"foundation.kind", "sills"}, {"skin.kind", "tongue_groove"}, {"roof.gutter", "barrels"}, {"frame.spacing", "16in"}},
-             {{"foundation.kind", "slab"},
-              {"runs.1.side", "right"},
-              {"skin.open_front", "yes"},
-              {"windows.1", ""},
-              {"windows.2", ""},
-              {"vents.2", ""},
-              {"nests.kind", "buckets"},
-              {"roost.boards", "yes"},
-              {"partitions.1.wall", "left"}},
+             asked("foundation.kind=slab; runs.1.side=right; skin.open_front=yes; windows.1=; windows.2=; vents.2=; nests.kind=buckets; "
+                   "roost.boards=yes; partitions.1.wall=left"),
              {{"frame.timber", "metric"}, {"coop.width", "11 m"}, {"skin.kind", "board_batten"}, {"roof.form", "gable"}},
              {{"coop.width", "130ft"}, {"skin.kind", "shingles"}, {"foundation.kind", "blockwork"}},
          }) {

@@ -37,14 +37,9 @@ INSTANTIATE_TEST_SUITE_P(
 
 TEST(NestsInside, AsWorkedOutByHand) {
     // Three nests of 12 in: 3 x 12 + 4 x 15/32 in long. Floor 20 in up, out of half-inch plywood.
-    const auto a = answerTo(designWith(inside({{"nests.count", "3"},
-                                               {"nests.clear", "12in"},
-                                               {"nests.height", "20in"},
-                                               {"coop.width", "10ft"},
-                                               {"coop.depth", "8ft"},
-                                               {"nests.wall", "left"},
-                                               {"doors.1.wall", "front"},
-                                               {"runs.1.side", "right"}})));
+    const auto a =
+        answerTo(designWith(inside(asked("nests.count=3; nests.clear=12in; nests.height=20in; coop.width=10ft; coop.depth=8ft; "
+                                         "nests.wall=left; doors.1.wall=front; runs.1.side=right"))));
     ASSERT_NE(a->model->find("nests/back"), nullptr);
     const auto part = [&](const char* id) { return a->model->find(id)->box().size() * (1 / 25.4); };
     const double t = 15.0 / 32;
@@ -96,11 +91,7 @@ TEST(Slants, OfSheetsStandInTheList) {
 TEST(NestsFlush, ReachThroughTheWallAndAreShut) {
     for (const auto& more : std::vector<std::vector<Change>>{
              {},
-             {{"nests.wall", "left"},
-              {"runs.1.side", "right"},
-              {"doors.1.wall", "front"},
-              {"skin.kind", "shiplap"},
-              {"skin.lining", "ply-1/2"}},
+             asked("nests.wall=left; runs.1.side=right; doors.1.wall=front; skin.kind=shiplap; skin.lining=ply-1/2"),
              {{"skin.kind", "board_batten"}, {"roof.form", "gable"}, {"frame.timber", "metric"}},
              {{"frame.walls", "posts"}, {"skin.kind", "metal"}, {"flock.count", "8"}},
              {{"foundation.kind", "curb"}, {"flock.size", "heavy"}, {"flock.count", "8"}},
@@ -295,14 +286,11 @@ TEST(NestsOfBuckets, StandOnTheirShelfInEveryCoop) {
 }
 
 TEST(NestsRollAway, LetEggsThroughAndNoBirdOrPaw) {
-    for (const auto& more : std::vector<std::vector<Change>>{{},
-                                                             {{"nests.door", "front"}, {"flock.size", "heavy"}, {"flock.count", "8"}},
-                                                             {{"form.kind", "elevated"}, {"flock.count", "5"}, {"flock.size", "bantam"}},
-                                                             {{"skin.kind", "battens"},
-                                                              {"nests.wall", "back"},
-                                                              {"skin.lining", "wipe-1/8"},
-                                                              {"roof.pitch", "1/12"},
-                                                              {"roof.cover", "metal_sealed"}}}) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             {{"nests.door", "front"}, {"flock.size", "heavy"}, {"flock.count", "8"}},
+             {{"form.kind", "elevated"}, {"flock.count", "5"}, {"flock.size", "bantam"}},
+             asked("skin.kind=battens; nests.wall=back; skin.lining=wipe-1/8; roof.pitch=1/12; roof.cover=metal_sealed")}) {
         auto changes = more;
         changes.push_back({"nests.kind", "rollaway"});
         expectWholeAndShut(designWith(changes));

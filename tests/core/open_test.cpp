@@ -13,48 +13,20 @@ namespace {
 const std::vector<std::vector<Change>>& openCoops() {
     static const std::vector<std::vector<Change>> all{
         {{"skin.open_front", "yes"}, {"runs.1.side", "right"}, {"flock.count", "10"}},
-        {{"skin.open_front", "yes"},
-         {"skin.open_left", "yes"},
-         {"runs.1", ""},
-         {"pops.1", ""},
-         {"coop.width", "14'"},
-         {"coop.depth", "10'"}},
+        asked("skin.open_front=yes; skin.open_left=yes; runs.1=; pops.1=; coop.width=14'; coop.depth=10'"),
         {{"skin.open_left", "yes"}, {"roof.form", "gable"}, {"runs.1.side", "right"}, {"doors.1.wall", "left"}, {"flock.count", "10"}},
-        {{"skin.open_right", "yes"},
-         {"skin.open_front", "yes"},
-         {"roof.cover", "shingles"},
-         {"runs.1.side", "left"},
-         {"skin.kind", "battens"}},
+        asked("skin.open_right=yes; skin.open_front=yes; roof.cover=shingles; runs.1.side=left; skin.kind=battens"),
         {{"skin.open_front", "yes"}, {"form.kind", "elevated"}, {"flock.count", "6"}, {"skin.kind", "shiplap"}, {"runs.1.side", "right"}},
-        {{"skin.open_front", "yes"},
-         {"roof.falls_to", "left"},
-         {"runs.1.side", "right"},
-         {"foundation.kind", "slab"},
-         {"flock.count", "8"}},
+        asked("skin.open_front=yes; roof.falls_to=left; runs.1.side=right; foundation.kind=slab; flock.count=8"),
         {{"skin.open_front", "yes"}, {"partitions.1.wall", "left"}, {"runs.1.side", "right"}, {"coop.width", "12'"}},
         {{"skin.open_front", "yes"}, {"skin.open_left", "yes"}, {"runs.1.top", "shared"}, {"runs.1.side", "right"}, {"flock.count", "10"}},
         {{"skin.open_front", "yes"}, {"skin.lower", "36in"}, {"runs.1.side", "right"}, {"flock.count", "10"}},
-        {{"skin.open_front", "yes"},
-         {"skin.open_left", "yes"},
-         {"skin.lower", "48in"},
-         {"skin.kind", "board_batten"},
-         {"coop.width", "12'"},
-         {"nests.wall", "left"},
-         {"runs.1.side", "right"}},
-        {{"skin.open_left", "yes"},
-         {"skin.lower", "24in"},
-         {"skin.kind", "shiplap"},
-         {"roof.form", "gable"},
-         {"doors.1.wall", "left"},
-         {"runs.1.side", "right"},
-         {"flock.count", "8"}},
+        asked("skin.open_front=yes; skin.open_left=yes; skin.lower=48in; skin.kind=board_batten; coop.width=12'; nests.wall=left; "
+              "runs.1.side=right"),
+        asked(
+            "skin.open_left=yes; skin.lower=24in; skin.kind=shiplap; roof.form=gable; doors.1.wall=left; runs.1.side=right; flock.count=8"),
         {{"skin.open_front", "yes"}, {"skin.lower", "36in"}, {"skin.kind", "metal"}, {"roof.form", "ceiling"}, {"runs.1.side", "right"}},
-        {{"skin.open_front", "yes"},
-         {"skin.lower", "24in"},
-         {"skin.kind", "battens"},
-         {"form.kind", "elevated"},
-         {"flock.count", "6"},
-         {"runs.1.side", "right"}},
+        asked("skin.open_front=yes; skin.lower=24in; skin.kind=battens; form.kind=elevated; flock.count=6; runs.1.side=right"),
         {{"skin.open_back", "yes"}, {"nests.wall", "back"}, {"roost.wall", "left"}, {"runs.1.side", "front"}, {"flock.count", "8"}},
     };
     return all;
@@ -67,12 +39,8 @@ TEST_P(Open, IsSoundAndShut) {
 INSTANTIATE_TEST_SUITE_P(Coops, Open, testing::Range<std::size_t>(0, openCoops().size()));
 
 TEST(OpenByHand, WearsMeshFromCornerToCornerAndBoardsAlongItsFoot) {
-    const auto a = answerTo(designWith({{"skin.open_front", "yes"},
-                                        {"coop.width", "10'"},
-                                        {"coop.depth", "8'"},
-                                        {"runs.1.side", "right"},
-                                        {"doors.1.wall", "front"},
-                                        {"doors.1.at", "20in"}}));
+    const auto a = answerTo(
+        designWith(asked("skin.open_front=yes; coop.width=10'; coop.depth=8'; runs.1.side=right; doors.1.wall=front; doors.1.at=20in")));
     auto& s = *a->settled;
     const auto shell = shellOf(s);
     double mesh = 0, kick = 0, braces = 0, siding = 0;
@@ -100,12 +68,8 @@ TEST(OpenByHand, WearsMeshFromCornerToCornerAndBoardsAlongItsFoot) {
 }
 
 TEST(OpenByHand, SidingBelowTheMeshMeetsItOnARowOfBlocks) {
-    const auto a = answerTo(designWith({{"skin.open_front", "yes"},
-                                        {"skin.lower", "36in"},
-                                        {"coop.width", "10'"},
-                                        {"coop.depth", "8'"},
-                                        {"runs.1.side", "right"},
-                                        {"doors.1.wall", "left"}}));
+    const auto a = answerTo(
+        designWith(asked("skin.open_front=yes; skin.lower=36in; coop.width=10'; coop.depth=8'; runs.1.side=right; doors.1.wall=left")));
     const double floor = inMm(shellOf(*a->settled).floorTop), seam = floor + 36 * 25.4;
     double wide = 0, blocks = 0;
     for (const auto& p : a->model->parts) {

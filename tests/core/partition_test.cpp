@@ -24,11 +24,7 @@ const std::vector<std::vector<Change>>& partedCoops() {
         {{"partitions.1.wall", "front"}, {"roof.falls_to", "right"}, {"roof.form", "gable"}, {"roof.pitch", "8/12"}, {"flock.count", "6"}},
         {{"partitions.1.wall", "left"}, {"partitions.2.wall", "right"}, {"coop.width", "16'"}, {"flock.count", "8"}},
         {{"partitions.1.wall", "left"}, {"roof.cover", "roll_roofing"}, {"foundation.kind", "slab"}, {"frame.spacing", "16in"}},
-        {{"partitions.1.wall", "left"},
-         {"roof.form", "gable"},
-         {"runs.1.top", "shared"},
-         {"runs.1.side", "right"},
-         {"skin.kind", "shiplap"}},
+        asked("partitions.1.wall=left; roof.form=gable; runs.1.top=shared; runs.1.side=right; skin.kind=shiplap"),
         {{"partitions.1.wall", "left"}, {"foundation.kind", "posts"}, {"partitions.1.sill", "12in"}},
     };
     return all;
@@ -135,11 +131,8 @@ TEST(PartedByHand, AFeedRoomThreeFeetDeep) {
 
 TEST(PartedByHand, ItsStoryStickTellsWhereItsStudsStand) {
     // Studs at 24 in centres from the wall's corner, the partition begins 3 1/2 in from it: 24 - 3/4 - 3 1/2 = 19 3/4, then 43 3/4 in.
-    const auto a = answerTo(designWith({{"coop.width", "12'"},
-                                        {"coop.depth", "8'"},
-                                        {"partitions.1.wall", "left"},
-                                        {"partitions.1.door_at", "59in"},
-                                        {"partitions.1.door_width", "28in"}}));
+    const auto a = answerTo(designWith(
+        asked("coop.width=12'; coop.depth=8'; partitions.1.wall=left; partitions.1.door_at=59in; partitions.1.door_width=28in")));
     std::vector<double> marks;
     for (const auto& label : storyStick(*a->model, *a->settled, *a->takeoff, "partitions.1").labels)
         if (const auto* at = std::get_if<Length>(&label.say)) marks.push_back(inInches(*at));
@@ -251,20 +244,13 @@ TEST(StoreRooms, ShelvesAndBinsStandClearOfWhatOpens) {
              {},
              {{"frame.walls", "posts"}, {"partitions.1.wall", "left"}},
              {{"roof.form", "gable"}, {"partitions.1.cover", "plain-1/2"}},
-             {{"roof.falls_to", "left"},
-              {"partitions.1.wall", "front"},
-              {"coop.depth", "14'"},
-              {"coop.width", "8'"},
-              {"doors.1.wall", "back"}},
+             asked("roof.falls_to=left; partitions.1.wall=front; coop.depth=14'; coop.width=8'; doors.1.wall=back"),
              {{"foundation.kind", "slab"}, {"frame.timber", "metric"}},
          }) {
         if (sampled() && more.size() != 2) continue;
         SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
-        std::vector<Change> all{{"coop.width", "14'"},
-                                {"partitions.1.wall", "right"},
-                                {"partitions.1.room", "4'"},
-                                {"partitions.1.shelves", "2"},
-                                {"partitions.1.bins", "2"}};
+        std::vector<Change> all =
+            asked("coop.width=14'; partitions.1.wall=right; partitions.1.room=4'; partitions.1.shelves=2; partitions.1.bins=2");
         for (const auto& m : more) std::erase_if(all, [&](const Change& c) { return c.key == m.key; });
         all.insert(all.end(), more.begin(), more.end());
         const auto d = designWith(all);

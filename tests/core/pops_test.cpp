@@ -88,12 +88,7 @@ TEST(SidewaysDoors, UnlikeCoopsAreSoundAndShut) {
              {{"form.kind", "elevated"}, {"coop.width", "10'"}},
              {{"frame.walls", "posts"}, {"roost.lined", "yes"}},
              {{"skin.lining", "ply-1/2"}, {"roof.form", "gable"}, {"frame.timber", "metric"}},
-             {{"skin.open_front", "yes"},
-              {"runs.1", ""},
-              {"pops.1.wall", "front"},
-              {"pops.1.at", "8'"},
-              {"pops.1.sill", "5in"},
-              {"coop.width", "14'"}},
+             asked("skin.open_front=yes; runs.1=; pops.1.wall=front; pops.1.at=8'; pops.1.sill=5in; coop.width=14'"),
              {{"foundation.kind", "curb"}, {"nests.kind", "inside"}, {"pops.1.width", "16in"}},
          }) {
         if (sampled() && more.size() != 2) continue;

@@ -59,12 +59,7 @@ TEST(Posts, UnlikeCoopsAreSoundAndShut) {
              {{"coop.width", "12'"}, {"coop.depth", "8'2\""}},  // a joint where an end wall meets the other
              {{"runs.1.top", "shared"}, {"roof.form", "gable"}, {"frame.beam", "4x6"}},
              {{"coop.width", "40'"}, {"flock.count", "60"}, {"foundation.kind", "posts"}},
-             {{"doors.1.leaf", "double"},
-              {"doors.1.width", "5'"},
-              {"coop.depth", "8'"},
-              {"coop.width", "12'"},
-              {"roost.lined", "yes"},
-              {"roof.falls_to", "left"}},
+             asked("doors.1.leaf=double; doors.1.width=5'; coop.depth=8'; coop.width=12'; roost.lined=yes; roof.falls_to=left"),
          }) {
         if (sampled() && more.size() != 2) continue;
         SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
@@ -85,18 +80,9 @@ TEST(Posts, ABareSeamIsFound) {
 
 TEST(Posts, AWallByHand) {
     // 12 ft along, 6 ft deep, nothing opens at the back but a vent: posts at both corners and at 4 and 8 ft; the vent has two of its own.
-    const auto a = answerTo(onPosts({{"coop.width", "12'"},
-                                     {"coop.depth", "6'"},
-                                     {"windows.1", ""},
-                                     {"windows.2", ""},
-                                     {"vents.2", ""},
-                                     {"vents.1.wall", "left"},
-                                     {"nests.wall", "right"},
-                                     {"runs.1", ""},
-                                     {"pops.1.wall", "front"},
-                                     {"doors.1.wall", "front"},
-                                     {"roost.wall", "back"},
-                                     {"roof.falls_to", "back"}}));
+    const auto a =
+        answerTo(onPosts(asked("coop.width=12'; coop.depth=6'; windows.1=; windows.2=; vents.2=; vents.1.wall=left; nests.wall=right; "
+                               "runs.1=; pops.1.wall=front; doors.1.wall=front; roost.wall=back; roof.falls_to=back")));
     std::vector<double> posts, rails;
     for (const auto& p : a->model->parts) {
         if (p.side != "back" || p.system != System::walls) continue;
@@ -155,17 +141,9 @@ TEST(Posts, TheBeamIsTheFirstThatCarriesTheRoofFromPostToPost) {
 
 TEST(Posts, TheRoofComesDownOnPostsAsTallAsTheyStand) {
     // Four feet of an 8 ft deep roof under its snow and its cover, on a 4x4 that bends freely: against the column formula itself.
-    const auto a = answerTo(onPosts({{"coop.depth", "8'"},
-                                     {"coop.width", "12'"},
-                                     {"windows.1", ""},
-                                     {"windows.2", ""},
-                                     {"vents.1", ""},
-                                     {"vents.2", ""},
-                                     {"doors.1.wall", "left"},
-                                     {"nests.kind", "inside"},
-                                     {"roof.falls_to", "back"},
-                                     {"pops.1.wall", "right"},
-                                     {"runs.1.side", "right"}}));
+    const auto a =
+        answerTo(onPosts(asked("coop.depth=8'; coop.width=12'; windows.1=; windows.2=; vents.1=; vents.2=; doors.1.wall=left; "
+                               "nests.kind=inside; roof.falls_to=back; pops.1.wall=right; runs.1.side=right")));
     const auto& f = *std::ranges::find(a->findings, "studs.carry", &Finding::id);
     const auto shell = shellOf(*a->settled);
     const double tall = inInches(std::max(shell.lowWall(), shell.otherWall()) - shell.plates) - 1.5;

@@ -239,12 +239,8 @@ TEST(RidgePosts, AsManyAsTheBeamAsksOnFootingsAsWideAsTheirLoad) {
 
 TEST(RidgePosts, StandOnSlabsAndEarthAloneAndInNobodysWay) {
     // On joists a coop is as deep as its longest board.
-    const auto joisted = Design{}.with({{"roof.form", "gable"},
-                                        {"roof.ridge_kind", "beam"},
-                                        {"roof.pitch", "2/12"},
-                                        {"roof.cover", "metal_sealed"},
-                                        {"coop.depth", "18'"},
-                                        {"coop.width", "20'"}});
+    const auto joisted = Design{}.with(
+        asked("roof.form=gable; roof.ridge_kind=beam; roof.pitch=2/12; roof.cover=metal_sealed; coop.depth=18'; coop.width=20'"));
     ASSERT_FALSE(joisted);
     EXPECT_EQ(joisted.error().what.id, "clash.beam.stock");
     // Nor without a beam.

@@ -181,12 +181,8 @@ TEST(RoostLadder, LeansOnTheFloorAndIsHookedToTheLowestBar) {
         EXPECT_EQ(std::ranges::find(a->findings, "roost.jump", &Finding::id)->state, State::pass);
     }
     // Where it would stand in the nests there is none, and that is said.
-    const auto tight = answerTo(designWith({{"form.kind", "elevated"},
-                                            {"flock.count", "6"},
-                                            {"roost.ladder", "yes"},
-                                            {"roost.height", "30in"},
-                                            {"coop.depth", "4ft"},
-                                            {"roost.count", "2"}}));
+    const auto tight = answerTo(
+        designWith(asked("form.kind=elevated; flock.count=6; roost.ladder=yes; roost.height=30in; coop.depth=4ft; roost.count=2")));
     EXPECT_EQ(tight->model->find("roosts/ladder"), nullptr);
     EXPECT_EQ(std::ranges::find(tight->findings, "roost.ladder", &Finding::id)->state, State::fail);
 }
@@ -194,20 +190,11 @@ TEST(RoostLadder, LeansOnTheFloorAndIsHookedToTheLowestBar) {
 TEST(DroppingsTrays, AreDrawnOutThroughTheCleanOutBehindTheRoosts) {
     for (const auto& more : std::vector<std::vector<Change>>{
              {{"form.kind", "elevated"}, {"flock.count", "6"}},
-             {{"form.kind", "elevated"},
-              {"flock.count", "8"},
-              {"doors.1.leaf", "double"},
-              {"doors.1.width", "5ft"},
-              {"frame.timber", "metric"}},
+             asked("form.kind=elevated; flock.count=8; doors.1.leaf=double; doors.1.width=5ft; frame.timber=metric"),
              {{"form.kind", "elevated"}, {"flock.count", "6"}, {"roost.step", "6in"}, {"roost.count", "2"}},
              {{"doors.2.kind", "clean_out"}, {"doors.2.wall", "back"}, {"coop.width", "12ft"}},
-             {{"doors.2.kind", "clean_out"},
-              {"doors.2.wall", "left"},
-              {"doors.2.width", "36in"},
-              {"roof.form", "gable"},
-              {"coop.depth", "8ft"},
-              {"runs.1.side", "right"},
-              {"foundation.kind", "slab"}},
+             asked("doors.2.kind=clean_out; doors.2.wall=left; doors.2.width=36in; roof.form=gable; coop.depth=8ft; runs.1.side=right; "
+                   "foundation.kind=slab"),
          }) {
         auto changes = more;
         changes.push_back({"roost.trays", "yes"});
@@ -243,15 +230,9 @@ TEST(DroppingsTrays, AreDrawnOutThroughTheCleanOutBehindTheRoosts) {
 TEST(DroppingsTrays, ByHand) {
     // The clean-out goes from 8 1/2 to 32 1/2 in, its stops take 3/4 of that on either side; an eighth is free beside the tray. The stands
     // make way for it: one ends an eighth before 9 3/8 in, the other begins an eighth past 31 5/8.
-    const auto a = answerTo(designWith({{"form.kind", "elevated"},
-                                        {"flock.count", "4"},
-                                        {"coop.width", "4ft"},
-                                        {"coop.depth", "4ft"},
-                                        {"doors.1.width", "24in"},
-                                        {"doors.1.at", "8.5in"},
-                                        {"windows.1", ""},
-                                        {"windows.2", ""},
-                                        {"roost.trays", "yes"}}));
+    const auto a =
+        answerTo(designWith(asked("form.kind=elevated; flock.count=4; coop.width=4ft; coop.depth=4ft; doors.1.width=24in; "
+                                  "doors.1.at=8.5in; windows.1=; windows.2=; roost.trays=yes")));
     const auto trays = ofRole(*a->model, "tray-bottom");
     ASSERT_EQ(trays.size(), 1u);
     EXPECT_NEAR(trays[0]->extent(trays[0]->wide) / 25.4, 22.25, 1e-3);

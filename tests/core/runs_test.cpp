@@ -21,28 +21,13 @@ const std::vector<std::vector<Change>>& severalRuns() {
         {{"runs.1.side", "right"}, {"runs.1.width", "11'"}, {"runs.2.side", "back"}, {"runs.2.top", "mesh"}, {"apron.width", "24in"}},
         {{"roof.form", "gable"}, {"runs.1.top", "shared"}, {"runs.2.side", "front"}, {"runs.2.width", "15'"}, {"runs.1.side", "right"}},
         {{"roof.form", "gable"}, {"runs.1.top", "shared"}, {"runs.2.top", "shared"}, {"runs.1.length", "6'"}},
-        {{"form.kind", "elevated"},
-         {"flock.count", "6"},
-         {"runs.1.side", "left"},
-         {"runs.1.width", "9'"},
-         {"runs.2.side", "front"},
-         {"foundation.kind", "set_posts"}},
+        asked("form.kind=elevated; flock.count=6; runs.1.side=left; runs.1.width=9'; runs.2.side=front; foundation.kind=set_posts"),
         {{"runs.1.side", "back"}, {"runs.2.side", "front"}, {"runs.3.side", "right"}, {"flock.count", "18"}, {"coop.depth", "12'"}},
         // Under the coop too.
         {{"form.kind", "elevated"}, {"flock.count", "6"}, {"runs.1.under", "yes"}},
-        {{"form.kind", "elevated"},
-         {"flock.count", "6"},
-         {"runs.1.under", "yes"},
-         {"runs.1.side", "front"},
-         {"runs.1.at", "2'"},
-         {"runs.1.width", "4'"},
-         {"foundation.kind", "set_posts"}},
-        {{"form.kind", "elevated"},
-         {"flock.count", "6"},
-         {"runs.1.under", "yes"},
-         {"roof.form", "gable"},
-         {"runs.1.top", "shared"},
-         {"runs.2.side", "front"}},
+        asked("form.kind=elevated; flock.count=6; runs.1.under=yes; runs.1.side=front; runs.1.at=2'; runs.1.width=4'; "
+              "foundation.kind=set_posts"),
+        asked("form.kind=elevated; flock.count=6; runs.1.under=yes; roof.form=gable; runs.1.top=shared; runs.2.side=front"),
         {{"foundation.kind", "posts"}, {"floor.height", "3'"}, {"runs.1.under", "yes"}, {"runs.1.side", "left"}, {"apron.width", "0in"}},
     };
     return coops;
@@ -57,13 +42,8 @@ INSTANTIATE_TEST_SUITE_P(Coops, SeveralRuns, testing::Range<std::size_t>(0, seve
 
 /// A run along the front that goes 6 ft past the corner, and one along the right side that begins there.
 Design roundTheCorner() {
-    return designWith({{"coop.width", "10'"},
-                       {"coop.depth", "8'"},
-                       {"runs.1.side", "front"},
-                       {"runs.1.width", "16'"},
-                       {"runs.1.length", "6'"},
-                       {"runs.2.side", "right"},
-                       {"runs.2.length", "5'"}});
+    return designWith(
+        asked("coop.width=10'; coop.depth=8'; runs.1.side=front; runs.1.width=16'; runs.1.length=6'; runs.2.side=right; runs.2.length=5'"));
 }
 
 TEST(Passage, IsAsWorkedOutByHand) {
@@ -252,12 +232,8 @@ TEST(RunFrame, ShowsEveryPieceWithItsMark) {
 
 TEST(RunFrame, IsAsWorkedOutByHand) {
     // 10 ft wide, 14 ft out, 69 in high at the coop, falling 1/2 in 12: the outer beam's top lies 13' 8 1/2" down the slope.
-    const auto a = answerTo(designWith({{"coop.width", "10'"},
-                                        {"runs.1.side", "front"},
-                                        {"runs.1.width", "10'"},
-                                        {"runs.1.length", "14'"},
-                                        {"runs.1.height", "69in"},
-                                        {"runs.1.pitch", "1/24"}}));
+    const auto a = answerTo(
+        designWith(asked("coop.width=10'; runs.1.side=front; runs.1.width=10'; runs.1.length=14'; runs.1.height=69in; runs.1.pitch=1/24")));
     const auto frame = [&](std::string_view which) { return runFrame(*a->model, *a->settled, *a->takeoff, "runs.1", which); };
     const auto has = [](const Drawing& d, double inches) {
         return std::ranges::any_of(d.dimensions, [&](const Dimension& dim) { return std::fabs(inInches(dim.measured()) - inches) < 0.01; });

@@ -24,11 +24,7 @@ const std::vector<std::vector<Change>>& sharedCoops() {
         {{"roof.form", "gable"}, {"roof.falls_to", "left"}, {"runs.1.top", "shared"}, {"roof.cover", "shingles"}, {"runs.1.gate", "right"}},
         {{"roof.form", "gable"}, {"roof.pitch", "10/12"}, {"roof.other_pitch", "5/12"}, {"runs.1.top", "shared"}, {"runs.1.side", "left"}},
         {{"form.kind", "elevated"}, {"flock.count", "5"}, {"runs.1.top", "shared"}},
-        {{"form.kind", "elevated"},
-         {"flock.count", "4"},
-         {"roof.form", "gable"},
-         {"runs.1.top", "shared"},
-         {"foundation.kind", "set_posts"}},
+        asked("form.kind=elevated; flock.count=4; roof.form=gable; runs.1.top=shared; foundation.kind=set_posts"),
         {{"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "4'"}, {"coop.width", "16'"}},
         {{"coop.low_wall", "8'"}, {"runs.1.top", "shared"}, {"roof.pitch", "2/12"}, {"roof.cover", "metal_sealed"}},
         // A door leads from the coop into its run.
@@ -46,13 +42,8 @@ INSTANTIATE_TEST_SUITE_P(Coops, SharedRoof, testing::Range<std::size_t>(0, share
 
 /// A gable of 8 ft by 6 ft with siding of 5/8 in and a run of 16 ft beyond its right wall.
 Design longHouse() {
-    return designWith({{"roof.form", "gable"},
-                       {"coop.width", "8'"},
-                       {"coop.depth", "6'"},
-                       {"roof.rake", "8in"},
-                       {"roof.overhang", "9in"},
-                       {"runs.1.top", "shared"},
-                       {"runs.1.length", "16'"}});
+    return designWith(
+        asked("roof.form=gable; coop.width=8'; coop.depth=6'; roof.rake=8in; roof.overhang=9in; runs.1.top=shared; runs.1.length=16'"));
 }
 
 TEST(SharedRoofGeometry, IsAsWorkedOutByHand) {
@@ -117,13 +108,8 @@ TEST(SharedRoofGeometry, WhatABoardReachesIsOnePiece) {
 TEST(SharedRoofGeometry, EaveBeamsCarryTheRoof) {
     // Simple beam, by hand: 4x6 of spruce-pine-fir No. 2, b = 3 1/2, d = 5 1/2 in, under 25 psf of snow and the cover's weight on half of
     // 12 ft of rafters and 9 in of eave. F_b 875 psi x 1.15 x 1.3 (NDS Supplement 2018 Table 4A, from memory); not repeated.
-    const auto d = designWith({{"coop.width", "8'"},
-                               {"coop.depth", "12'"},
-                               {"roof.overhang", "9in"},
-                               {"wood.species", "spf"},
-                               {"place.snow", "60 psf"},
-                               {"runs.1.top", "shared"},
-                               {"runs.1.length", "20'"}});
+    const auto d = designWith(asked(
+        "coop.width=8'; coop.depth=12'; roof.overhang=9in; wood.species=spf; place.snow=60 psf; runs.1.top=shared; runs.1.length=20'"));
     Settled s{d};
     const auto posts = runSidePosts(s, runPlace(s, "runs.1"));
     const double clear = inInches(posts[1]) - 3.5;
@@ -199,13 +185,8 @@ TEST(SharedRoofGeometry, ClearPanelsLieOverTheRunAlone) {
         EXPECT_GE(bought(*a, "clear-6") + bought(*a, "clear-8") + bought(*a, "clear-10") + bought(*a, "clear-12"), clear);
     }
     // Longer than they are sold they are refused, with what works.
-    const auto long_ = Design{}.with({{"coop.depth", "12'"},
-                                      {"roof.falls_to", "back"},
-                                      {"runs.1.side", "right"},
-                                      {"runs.1.top", "shared"},
-                                      {"roof.over_run", "clear"},
-                                      {"roof.pitch", "6/12"},
-                                      {"coop.width", "8'"}});
+    const auto long_ = Design{}.with(asked(
+        "coop.depth=12'; roof.falls_to=back; runs.1.side=right; runs.1.top=shared; roof.over_run=clear; roof.pitch=6/12; coop.width=8'"));
     ASSERT_FALSE(long_);
     EXPECT_EQ(long_.error().what.id, "clash.panel.stock");
 }

@@ -161,12 +161,9 @@ TEST(Lining, UnlikeCoopsAreSoundAndLinedToTheirPlates) {
 
 TEST(Lining, SheetsOfAWallByHand) {
     // A back wall of 10 ft between walls of 3 1/2 in: 113 in; joints over studs at 48 and 96 in, so 44 1/2, 48 and 20 1/2 in wide.
-    const auto a = answerTo(wearing("grooved-5/8", {{"skin.lining", "ply-1/2"},
-                                                    {"vents.1.wall", "front"},
-                                                    {"vents.2", ""},
-                                                    {"windows.1.wall", "front"},
-                                                    {"nests.wall", "left"},
-                                                    {"coop.low_wall", "6'"}}));
+    const auto a = answerTo(
+        wearing("grooved-5/8",
+                asked("skin.lining=ply-1/2; vents.1.wall=front; vents.2=; windows.1.wall=front; nests.wall=left; coop.low_wall=6'")));
     std::vector<double> wide;
     for (const auto& p : a->model->parts)
         if (p.role == "wall-lining" && p.side == "back") {
@@ -374,14 +371,9 @@ TEST(ShingledWalls, UnlikeCoopsAreSoundAndShut) {
 
 TEST(ShingledWalls, WhatALapCoversIsNoStripOfItsOwn) {
     // The tip of a sloping wall a millimetre above the third strip: nothing holds so little felt.
-    const auto a = answerTo(designWith({{"skin.kind", "shingles"},
-                                        {"foundation.kind", "sills"},
-                                        {"frame.stud", "2x3"},
-                                        {"coop.width", "10'"},
-                                        {"coop.low_wall", "1881.163 mm"},
-                                        {"doors.1", ""},
-                                        {"runs.1.side", "front"},
-                                        {"nests.wall", "back"}}));
+    const auto a =
+        answerTo(designWith(asked("skin.kind=shingles; foundation.kind=sills; frame.stud=2x3; coop.width=10'; coop.low_wall=1881.163 mm; "
+                                  "doors.1=; runs.1.side=front; nests.wall=back")));
     EXPECT_EQ(unsound(*a->model), "");
     for (const auto* side : {"left", "right"}) {
         EXPECT_EQ(a->model->find(std::string{side} + "/wrap/4"), nullptr);

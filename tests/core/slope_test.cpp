@@ -216,13 +216,8 @@ TEST(SlopingGround, ConcreteGoesDownBelowItsLowestAndGravelFillsIt) {
 TEST(SlopingGround, StepsAndRampComeDownToIt) {
     // Falls 12 in to the front over 6 ft, a sixth: floor 20 in over the highest. With n risers the steps reach about 10 n in out.
     const auto d = designWith(lie("12in", "12in", "0", "0",
-                                  {{"foundation.kind", "posts"},
-                                   {"floor.height", "20in"},
-                                   {"coop.width", "10ft"},
-                                   {"coop.depth", "6ft"},
-                                   {"doors.1.wall", "front"},
-                                   {"runs.1.side", "right"},
-                                   {"flock.count", "10"}}));
+                                  asked("foundation.kind=posts; floor.height=20in; coop.width=10ft; coop.depth=6ft; doors.1.wall=front; "
+                                        "runs.1.side=right; flock.count=10")));
     const auto a = answerTo(d);
     const auto& m = *a->model;
     const double behind = inMm(wallSkin(*a->settled, "front")) / 25.4 + 1.0 / 8;
@@ -278,9 +273,9 @@ TEST(SlopingGround, HeightsOutsideAreMeasuredFromTheGroundThere) {
         const auto f = std::ranges::find(a->findings, id, &Finding::id);
         return f == a->findings.end() ? -1 : f->value / 25.4;
     };
-    const std::vector<Change> coop{{"form.kind", "elevated"}, {"coop.width", "10ft"},  {"coop.depth", "4ft"}, {"flock.count", "6"},
-                                   {"runs.1.side", "right"},  {"nests.wall", "left"},  {"nests.at", "10in"},  {"nests.count", "2"},
-                                   {"runs.1.width", "4ft"},   {"runs.1.length", "6ft"}};
+    const std::vector<Change> coop = asked(
+        "form.kind=elevated; coop.width=10ft; coop.depth=4ft; flock.count=6; runs.1.side=right; nests.wall=left; nests.at=10in; "
+        "nests.count=2; runs.1.width=4ft; runs.1.length=6ft");
     auto left = coop, right = coop;
     for (const auto* k : {"ground.front_left", "ground.back_left"}) left.push_back({k, "10in"});
     for (const auto* k : {"ground.front_right", "ground.back_right"}) right.push_back({k, "10in"});

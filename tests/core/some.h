@@ -11,6 +11,19 @@
 
 namespace oiko {
 
+/// Changes written as the tool takes them, parted by "; ".
+inline std::vector<Change> asked(std::string_view text) {
+    std::vector<Change> out;
+    while (!text.empty()) {
+        const auto end = std::min(text.find("; "), text.size()), sign = text.find('=');
+        if (sign < end)
+            out.push_back({std::string{text.substr(0, sign)}, std::string{text.substr(sign + 1, end - sign - 1)}});
+        else
+            ADD_FAILURE() << text << ": KEY=VALUE was expected";
+        text.remove_prefix(std::min(end + 2, text.size()));
+    }
+    return out;
+}
 /// A new design with these changes, which must work.
 inline Design designWith(const std::vector<Change>& changes) {
     const auto d = Design{}.with(changes);

@@ -97,15 +97,9 @@ TEST(TakeOff, GroupsWhatATurnBringsOntoEachOther) {
 
 TEST(TakeOff, SidingOfTheTwoSlopingWallsIsAMirrorPairButStudsAreNot) {
     // No openings on either side wall: its panels mirror each other, while a stud turned over fits both (design notes on pairs).
-    const auto d = designWith({{"coop.width", "12'"},
-                               {"coop.depth", "8'"},
-                               {"runs.1", ""},
-                               {"pops.1.wall", "front"},
-                               {"nests.wall", "back"},
-                               {"windows.1.wall", "front"},
-                               {"vents.1.wall", "back"},
-                               {"vents.2", ""},
-                               {"doors.1.wall", "front"}});
+    const auto d =
+        designWith(asked("coop.width=12'; coop.depth=8'; runs.1=; pops.1.wall=front; nests.wall=back; windows.1.wall=front; "
+                         "vents.1.wall=back; vents.2=; doors.1.wall=front"));
     const auto m = modelOf(d);
     Settled s{d};
     const auto t = takeOff(m, s);

@@ -76,14 +76,8 @@ TEST(Timber, UnlikeMetricCoopsAreSoundAndShut) {
              {{"foundation.kind", "sills"}, {"nests.kind", "buckets"}, {"roof.form", "gable"}, {"runs.1.top", "shared"}},
              {{"form.kind", "elevated"}, {"frame.stud", "2x2"}, {"flock.count", "6"}, {"windows.1.kind", "shutter"}},
              {{"foundation.kind", "posts"}, {"floor.height", "3'"}, {"doors.1.steps", "yes"}, {"partitions.1.cover", "mesh"}},
-             {{"skin.open_front", "yes"},
-              {"skin.lower", "36in"},
-              {"windows.1", ""},
-              {"windows.2", ""},
-              {"runs.1.side", "back"},
-              {"nests.kind", "inside"},
-              {"pops.1.kind", "ramp_door"},
-              {"vents.1.wall", "left"}},
+             asked("skin.open_front=yes; skin.lower=36in; windows.1=; windows.2=; runs.1.side=back; nests.kind=inside; "
+                   "pops.1.kind=ramp_door; vents.1.wall=left"),
          }) {
         if (sampled() && more.size() > 3) continue;
         SCOPED_TRACE(more.empty() ? "plain" : more[0].key + more[0].text);

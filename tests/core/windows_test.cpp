@@ -101,12 +101,7 @@ TEST(Vents, AWinterBoardShutsOneForTheWinter) {
     const std::vector<std::vector<Change>> coops{
         {{"vents.2.kind", "boarded"}},
         {{"vents.1.kind", "boarded"}, {"skin.lining", "ply-1/2"}, {"form.kind", "elevated"}, {"flock.count", "6"}},
-        {{"vents.1.kind", "boarded"},
-         {"vents.1.width", "9'"},
-         {"coop.width", "12'"},
-         {"vents.1.wall", "back"},
-         {"windows.1.wall", "front"},
-         {"windows.2", ""}},
+        asked("vents.1.kind=boarded; vents.1.width=9'; coop.width=12'; vents.1.wall=back; windows.1.wall=front; windows.2="),
         {{"vents.1.kind", "boarded"}, {"frame.walls", "posts"}},
     };
     for (const auto& changes : coops) {

@@ -42,11 +42,7 @@ TEST(WireFloor, UnlikeCoopsAreSoundShutAndBearWhatStandsInThem) {
              {{"nests.kind", "inside"}, {"nests.height", "8in"}, {"coop.depth", "5ft"}},
              {{"ground.front_left", "10in"}, {"ground.front_right", "6in"}, {"roost.step", "6in"}, {"roost.count", "2"}},
              {{"mesh.kind", "hardware-cloth-1/4"}, {"floor.drop", "no"}, {"roof.falls_to", "left"}, {"roost.ladder", "yes"}},
-             {{"coop.width", "14ft"},
-              {"coop.depth", "6ft"},
-              {"flock.count", "14"},
-              {"floor.height", "42in"},
-              {"skin.kind", "board_batten"}},
+             asked("coop.width=14ft; coop.depth=6ft; flock.count=14; floor.height=42in; skin.kind=board_batten"),
          }) {
         if (sampled() && more.size() > 3) continue;
         SCOPED_TRACE(more.empty() ? "plain" : more[0].key + "=" + more[0].text);
