@@ -9,13 +9,6 @@
 namespace oiko {
 namespace {
 
-std::vector<const Part*> ofRole(const Model& m, std::string_view role) {
-    std::vector<const Part*> out;
-    for (const auto& p : m.parts)
-        if (p.role == role) out.push_back(&p);
-    return out;
-}
-
 TEST(DoorSteps, AreWithinTheCodeAtEveryHeight) {
     for (const auto* wall : {"front", "left"})
         for (int height = 18; height <= 48; height += sampled() ? 10 : 3) {

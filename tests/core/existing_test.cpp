@@ -17,12 +17,6 @@ Design shed(std::vector<Change> more = {}) {
     all.insert(all.end(), more.begin(), more.end());
     return designWith(all);
 }
-double quantity(const Answer& a, std::string_view item, std::string_view rule) {
-    double n = 0;
-    for (const auto& h : a.takeoff->hardware)
-        if (h.item == item && h.rule == rule) n += h.quantity;
-    return n;
-}
 /// Old parts that lists or steps ask for, new ones that they forget.
 std::string astray(const Answer& a) {
     std::string out;
@@ -90,12 +84,12 @@ TEST(Existing, WallTakesANewVentByHand) {
         answerTo(shed({{"runs.1", ""}, {"vents.2", ""}, {"vents.1", ""}, {"windows.1.wall", "front"}, {"windows.1.existing", "yes"}}));
     // Two nails at either end of kings and new cripples; trimmers have two at the foot and two into either ply of the header; old cripples
     // two into the sill. Three through a king into each ply's end, three through a trimmer into either end of the sill.
-    EXPECT_EQ(quantity(*a, "nail-16d", "endnail") - quantity(*none, "nail-16d", "endnail"),
+    EXPECT_EQ(needed(*a, "nail-16d", "endnail") - needed(*none, "nail-16d", "endnail"),
               2 * 2 * 2 + 2 * 2 * 3 + 2 * 2 * 2 + 2 * 2 + 3 * 2 * 2 + 3 * 2);
-    EXPECT_EQ(quantity(*none, "nail-8d", "deck"), 0);
+    EXPECT_EQ(needed(*none, "nail-8d", "deck"), 0);
     // The old siding is nailed to the new framing of pop door and nests, and nowhere else.
-    EXPECT_LT(quantity(*none, "nail-8d", "siding"), quantity(*a, "nail-8d", "siding"));
-    EXPECT_EQ(quantity(*none, "gravel-bag", "gravel"), 0);
+    EXPECT_LT(needed(*none, "nail-8d", "siding"), needed(*a, "nail-8d", "siding"));
+    EXPECT_EQ(needed(*none, "gravel-bag", "gravel"), 0);
 }
 
 TEST(Existing, FrameUnderNewBoardsGetsTheirBlocks) {
@@ -118,8 +112,8 @@ TEST(Existing, FrameUnderNewBoardsGetsTheirBlocks) {
 TEST(Existing, DoorKeepsItsHingesAndWindowGetsNewMesh) {
     const auto with = answerTo(shed({{"windows.1.existing", "yes"}})),
                without = answerTo(shed({{"windows.1.existing", "no"}, {"doors.1.existing", "no"}}));
-    EXPECT_EQ(quantity(*with, "strap-hinge-6", "hinge") + 2 + (inInches(with->settled->length("doors.1.height")) >= 60 ? 1 : 0),
-              quantity(*without, "strap-hinge-6", "hinge"));
+    EXPECT_EQ(needed(*with, "strap-hinge-6", "hinge") + 2 + (inInches(with->settled->length("doors.1.height")) >= 60 ? 1 : 0),
+              needed(*without, "strap-hinge-6", "hinge"));
     for (const auto& p : with->model->parts) {
         if (p.opening != "windows.1" && p.opening != "doors.1") continue;
         EXPECT_EQ(p.existing, p.role != "window-mesh" && p.role != "batten") << p.id;
@@ -142,8 +136,8 @@ TEST(Existing, PartsAreReplacedOneByOne) {
     EXPECT_GT(b->bill.total, a->bill.total);
     EXPECT_EQ(astray(*b), "");
     // Three nails into either rim, and two into the block beside it. The deck over it is nailed again.
-    EXPECT_EQ(quantity(*b, "nail-16d", "endnail"), quantity(*a, "nail-16d", "endnail") + 8);
-    EXPECT_GT(quantity(*b, "nail-8d", "deck"), 0);
+    EXPECT_EQ(needed(*b, "nail-16d", "endnail"), needed(*a, "nail-16d", "endnail") + 8);
+    EXPECT_GT(needed(*b, "nail-8d", "deck"), 0);
     const auto back = one.with({{"existing.replaced", replacedToggled(*b->settled, joist)}}).value();
     EXPECT_TRUE(answerTo(back)->model->find(joist)->existing);
 }

@@ -109,14 +109,8 @@ TEST(ConcreteByHand, SlabBagsAndBolts) {
     const auto a = answerTo(designWith(
         asked("foundation.kind=slab; coop.width=8'; coop.depth=6'; foundation.height=8in; foundation.depth=12in; flock.count=8")));
     const double edge = (8.0 * 6 - 7.0 * 5) * 20 / 12, plate = 7.0 * 5 * 4 / 12;
-    double concrete = 0, gravel = 0, bolts = 0;
-    for (const auto& line : a->takeoff->hardware) {
-        if (line.item == "concrete-80lb") concrete = line.quantity;
-        if (line.rule == "gravelslab") gravel = line.quantity;
-        if (line.rule == "anchors") bolts = line.quantity;
-    }
-    EXPECT_NEAR(concrete, (edge + plate) / 0.60, 0.01);
-    EXPECT_EQ(gravel, 32);  // 48 sq ft, 4 in deep, in bags of half a cubic foot
+    EXPECT_NEAR(needed(*a, "concrete-80lb"), (edge + plate) / 0.60, 0.01);
+    EXPECT_EQ(needed(*a, "gravel-bag", "gravelslab"), 32);  // 48 sq ft, 4 in deep, in bags of half a cubic foot
     // Two to each plate up to 8 ft long; a plate for each wall and one more for each door's gap.
     std::size_t plates = 0;
     for (const auto& p : a->model->parts)
@@ -126,7 +120,7 @@ TEST(ConcreteByHand, SlabBagsAndBolts) {
             EXPECT_LE(p.extent(p.along) / 304.8, 8.001);
         }
     EXPECT_EQ(plates, 5u);
-    EXPECT_EQ(bolts, 2.0 * static_cast<double>(plates));
+    EXPECT_EQ(needed(*a, "anchor-bolt", "anchors"), 2.0 * static_cast<double>(plates));
     for (const auto& p : a->model->parts) EXPECT_NE(p.system, System::floor) << p.id;
     // What is poured in place is lifted by nobody.
     EXPECT_NE(a->heaviestPart, "ground/slab");

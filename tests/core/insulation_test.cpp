@@ -12,8 +12,7 @@ namespace oiko {
 namespace {
 
 Design warm(std::vector<Change> more = {}) {
-    std::vector<Change> all{
-        {"flock.count", "8"}, {"skin.lining", "ply-1/2"}, {"skin.insulation", "foam-1-1/2"}, {"floor.insulation", "foam-2"}};
+    std::vector<Change> all = asked("flock.count=8; skin.lining=ply-1/2; skin.insulation=foam-1-1/2; floor.insulation=foam-2");
     all.insert(all.end(), more.begin(), more.end());
     // Concrete has no joists to put it between.
     if (std::ranges::any_of(more, [](const Change& c) { return c.text == "curb" || c.text == "slab"; }))

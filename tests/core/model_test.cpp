@@ -118,8 +118,8 @@ TEST(Joints, EveryLeafIsHingedOrSlides) {
 }
 
 TEST(Ids, StayWhenAnotherWallChanges) {
-    std::vector<Change> changes{{"coop.width", "10'"},     {"coop.depth", "8'"}, {"windows.1.wall", "left"}, {"runs.1.side", "right"},
-                                {"doors.1.wall", "front"}, {"vents.2", ""},      {"vents.1.wall", "back"}};
+    std::vector<Change> changes =
+        asked("coop.width=10'; coop.depth=8'; windows.1.wall=left; runs.1.side=right; doors.1.wall=front; vents.2=; vents.1.wall=back");
     const auto before = modelOf(designWith(changes));
     changes.push_back({"windows.1.width", "12in"});
     const auto after = modelOf(designWith(changes));

@@ -208,8 +208,7 @@ TEST(Parted, IsSeenToBeOpenWhereASheetOfTheRoomIsMissing) {
 }
 
 TEST(Parted, ASheetShutsItsRoomsAirOut) {
-    const std::vector<Change> parted{
-        {"coop.width", "16'"}, {"coop.depth", "8'"}, {"partitions.1.wall", "left"}, {"windows.1.wall", "left"}};
+    const std::vector<Change> parted = asked("coop.width=16'; coop.depth=8'; partitions.1.wall=left; windows.1.wall=left");
     // Through mesh the room's window airs the birds too: all that opens counts.
     const auto a = answerTo(designWith(parted));
     double open = 0;

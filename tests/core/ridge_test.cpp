@@ -108,8 +108,7 @@ TEST(RidgeBeam, WallsUnderABoardCarryHalfTheRoofAndUnderABeamAQuarter) {
 
 TEST(RidgeBeam, FreeHeightAndWhatItRefuses) {
     // Where ties would not fit under a flat ridge the beam does, and is what one's head meets.
-    std::vector<Change> flat{
-        {"roof.form", "gable"}, {"roof.pitch", "1/12"}, {"roof.other_pitch", "1/12"}, {"roof.cover", "metal_sealed"}, {"coop.width", "8'"}};
+    std::vector<Change> flat = asked("roof.form=gable; roof.pitch=1/12; roof.other_pitch=1/12; roof.cover=metal_sealed; coop.width=8'");
     const auto tied = Design{}.with(flat);
     ASSERT_FALSE(tied);
     EXPECT_EQ(tied.error().what.id, "clash.ridge.ties");
@@ -131,8 +130,8 @@ TEST(RidgeBeam, FreeHeightAndWhatItRefuses) {
 }
 
 Design deep(std::vector<Change> more = {}) {
-    std::vector<Change> all{{"foundation.kind", "slab"}, {"roof.cover", "metal_sealed"}, {"roof.pitch", "2/12"},
-                            {"coop.depth", "24'"},       {"coop.width", "24'"},          {"flock.count", "100"}};
+    std::vector<Change> all =
+        asked("foundation.kind=slab; roof.cover=metal_sealed; roof.pitch=2/12; coop.depth=24'; coop.width=24'; flock.count=100");
     for (const auto& m : more) std::erase_if(all, [&](const Change& c) { return c.key == m.key; });
     all.insert(all.end(), more.begin(), more.end());
     return beamed(all);

@@ -17,12 +17,6 @@ Design perches(std::vector<Change> more) {
     more.insert(more.begin(), {{"coop.width", "12'"}, {"coop.depth", "8'"}, {"roost.count", "3"}, {"roost.height", "28in"}});
     return designWith(more);
 }
-std::vector<const Part*> ofRole(const Model& m, std::string_view role) {
-    std::vector<const Part*> out;
-    for (const auto& p : m.parts)
-        if (p.role == role) out.push_back(&p);
-    return out;
-}
 
 TEST(Roosts, StepUpTowardsTheirWall) {
     const auto d = perches({{"roost.wall", "back"}, {"roost.step", "12in"}, {"roost.apart", "14in"}});

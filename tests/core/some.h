@@ -77,6 +77,12 @@ inline std::shared_ptr<const Answer> answerTo(const Design& d) {
 }
 
 /// What the bill buys of an item, in all its lines; what the list asks of it, by one of the rules that fixings are counted by or by all.
+inline std::vector<const Part*> ofRole(const Model& m, std::string_view role) {
+    std::vector<const Part*> out;
+    for (const auto& p : m.parts)
+        if (p.role == role) out.push_back(&p);
+    return out;
+}
 inline double bought(const Answer& a, std::string_view item) {
     double n = 0;
     for (const auto& l : a.bill.lines)

@@ -91,8 +91,7 @@ TEST(BoughtWindows, FitTheirOpeningAndTheirWall) {
             if (line.item.starts_with("window-")) EXPECT_EQ(line.group, Group::openings);
     }
     // A wall of 2x3 in thick siding is deep enough, in thin siding it is not.
-    const std::vector<Change> low{
-        {"form.kind", "elevated"}, {"flock.count", "6"}, {"frame.stud", "2x3"}, {"windows.1.wall", "left"}, {"vents.1", ""}};
+    const std::vector<Change> low = asked("form.kind=elevated; flock.count=6; frame.stud=2x3; windows.1.wall=left; vents.1=");
     EXPECT_FALSE(designWith(low).with({{"skin.kind", "grooved-3/8"}, {"windows.1.kind", "bought"}}));
     EXPECT_TRUE(designWith(low).with({{"skin.kind", "shiplap"}, {"windows.1.kind", "bought"}}));
 }
