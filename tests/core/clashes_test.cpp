@@ -102,6 +102,7 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"ceiling.run", {{"roof.form", "ceiling"}, {"runs.1.side", "left"}, {"runs.1.top", "shared"}}},
     {"run.shared", {{"runs.1.top", "shared"}, {"runs.1.side", "back"}}},
     {"partition.form", {{"form.kind", "elevated"}, {"flock.count", "5"}, {"partitions.1.wall", "left"}}},
+    {"partition.curb", asked("foundation.kind=curb; foundation.height=12in; partitions.1.wall=left")},
     {"partition.wall", {{"partitions.1.wall", "back"}}},
     {"partition.twice", {{"coop.width", "16'"}, {"partitions.1.wall", "left"}, {"partitions.2.wall", "left"}}},
     {"partition.room", {{"coop.width", "10'"}, {"partitions.1.wall", "left"}, {"partitions.1.room", "7'"}}},

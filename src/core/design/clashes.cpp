@@ -20,23 +20,23 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 108> kIds{
-    "pitch.cover",    "rafter.stock",   "rafter.bearing",    "wall.stock",      "wall.panel",      "opening.corner", "opening.apart",
-    "opening.head",   "opening.low",    "roost.room",        "roost.roof",      "nests.run",       "nests.sheet",    "run.wall",
-    "run.roof",       "run.low",        "run.pitch",         "run.rafter",      "run.opening",     "gate.room",      "ramp.long",
-    "ramp.sheet",     "beam.stock",     "door.eave",         "run.before",      "run.past",        "ridge.wall",     "ridge.low",
-    "ridge.ties",     "opening.ridge",  "shutter.sheet",     "siding.eave",     "nests.eave",      "run.shared",     "run.twice",
-    "run.gate",       "roost.boards",   "partition.form",    "partition.wall",  "partition.twice", "partition.room", "partition.rafter",
-    "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",      "open.opening",
-    "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",   "ground.skids",
-    "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",    "barrel.room",
-    "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",       "pop.tall",
-    "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",      "pop.leaf",
-    "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",    "ridge.span",
-    "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",   "ridge.near",
-    "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",     "wire.joists",
-    "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",      "hatch.lip",
-    "floor.building", "floor.run",      "ground.floor"};
+constexpr std::array<std::string_view, 109> kIds{
+    "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
+    "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
+    "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
+    "ramp.sheet",       "beam.stock",     "door.eave",      "run.before",        "run.past",        "ridge.wall",      "ridge.low",
+    "ridge.ties",       "opening.ridge",  "shutter.sheet",  "siding.eave",       "nests.eave",      "run.shared",      "run.twice",
+    "run.gate",         "roost.boards",   "partition.form", "partition.curb",    "partition.wall",  "partition.twice", "partition.room",
+    "partition.rafter", "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",
+    "open.opening",     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",
+    "ground.skids",     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",
+    "barrel.room",      "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",
+    "pop.tall",         "ground.pavers",  "stud.tall",      "stud.header",       "stud.slides",     "stud.shared",     "stud.foam",
+    "pop.leaf",         "ground.sills",   "window.unit",    "window.deep",       "plate.joint",     "opening.stock",   "gutter.long",
+    "ridge.span",       "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",
+    "ridge.near",       "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",
+    "wire.joists",      "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",
+    "hatch.lip",        "floor.building", "floor.run",      "ground.floor"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;

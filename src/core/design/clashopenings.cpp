@@ -54,15 +54,12 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         if (const auto lower = lowerSiding(s), most = o.sill + o.height + inches(4);
             o.row == "nests" && nestsThrough(s) && openWall(s, o.wall) && lower > Length{} && most > lower)
             return Clash{"open.nests", "nests.wall", "skin.lower", {lower, most}, Change{"nests.kind", "inside"}};
-        for (const auto& [bar, clear] : barredByRidge(shell, o.wall, o.width))
-            if (o.at > bar && o.at < clear && framed) {
-                const auto to = o.at - bar < clear - o.at ? bar : clear;
-                return Clash{"opening.ridge",
-                             o.row + ".at",
-                             "roof.ridge",
-                             {keyRef(o.row + ".at"), Ref{"side." + o.wall}},
-                             Change{o.row + ".at", written(to, s)}};
-            }
+        if (const auto to = besideRidge(shell, o.wall, o.width, o.at); to != o.at && framed)
+            return Clash{"opening.ridge",
+                         o.row + ".at",
+                         "roof.ridge",
+                         {keyRef(o.row + ".at"), Ref{"side." + o.wall}},
+                         Change{o.row + ".at", written(to, s)}};
         const auto head = highestHead(shell, o.wall, o.at, o.width);
         if (o.sill + o.height > head)
             return Clash{"opening.head",
@@ -258,7 +255,8 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         const auto end = Ref{"side." + p.wall};
         // It stands on a floor, and one walks in.
         if (elevated(s)) return Clash{"partition.form", p.key + ".wall", "form.kind", {}, Change{"form.kind", "walk_in"}};
-        if (earthFloor(s)) return Clash{"partition.form", p.key + ".wall", "foundation.kind", {}, Change{"foundation.kind", "slab"}};
+        if (earthFloor(s) && boardUnderPlate(s).empty())
+            return Clash{"partition.curb", p.key + ".wall", "foundation.height", {shell.floorTop}, Change{"foundation.height", "8in"}};
         if (shell.bearing(p.wall)) {
             const auto free = kSides[(sideIndex(s.choice("roof.falls_to")) + 1) % 4];
             return Clash{"partition.wall", p.key + ".wall", "roof.falls_to", {end}, Change{p.key + ".wall", std::string{free}}};
@@ -278,7 +276,7 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
             if (&other < &p && other.wall == p.wall)
                 return Clash{
                     "partition.twice", p.key + ".wall", other.key + ".wall", {end}, Change{p.key + ".wall", std::string{opposite(p.wall)}}};
-        const auto door = s.length(p.key + ".door_width"), at = s.length(p.key + ".door_at"), sill = s.length(p.key + ".sill"),
+        const auto door = s.length(p.key + ".door_width"), at = s.length(p.key + ".door_at"), sill = innerSill(s, p.key),
                    high = s.length(p.key + ".door_height");
         // Its door swings in the room, and the birds keep room of their own.
         const auto least = std::max(kLeastRoom, door + kSwingClear), most = p.room + birdsAcross(s, p.wall) - kLeastBirds;
@@ -296,9 +294,7 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         if (const auto nearest = roomBetweenRafters(s, p.key, p.room, least); nearest != p.room)
             return Clash{"partition.rafter", p.key + ".room", "roof.spacing", {p.room}, Change{p.key + ".room", written(nearest, s)}};
         const auto last = shell.deep - cornerClear(s) - door;
-        auto nearest = std::clamp(at, cornerClear(s), std::max(cornerClear(s), last));
-        for (const auto& [bar, clear] : barredByRidge(shell, p.wall, door))
-            if (nearest > bar && nearest < clear) nearest = nearest - bar < clear - nearest ? bar : clear;
+        const auto nearest = besideRidge(shell, p.wall, door, std::clamp(at, cornerClear(s), std::max(cornerClear(s), last)));
         if (nearest != at || at > last)
             return Clash{"partition.door",
                          p.key + ".door_at",

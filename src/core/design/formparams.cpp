@@ -127,11 +127,11 @@ void addForm(std::vector<Param>& p) {
     }));
     p.push_back(choice("partitions.*.cover", form, {"mesh", "plain-1/2"}, word("mesh"), false));
     // A board to step over keeps the litter in.
-    p.push_back(fixedLength("partitions.*.sill", form, inches(5), inches(16), inches(6)));
+    p.push_back(onlyWhen(fixedLength("partitions.*.sill", form, inches(5), inches(16), inches(6)), std::not_fn(earthFloor)));
     p.push_back(fixedLength("partitions.*.door_width", form, inches(20), inches(36), inches(28)));
     p.push_back(length("partitions.*.door_height", form, inches(36), inches(84), [](Ask& a) -> Value {
         const auto self = mine("partitions", a);
-        const auto sill = a.length(self + ".sill");
+        const auto sill = innerSill(a, self);
         return bounded(std::min(a.length("keeper.height") + inches(3), partitionHead(a, shellOf(a), self)) - sill, inches(36), inches(84));
     }));
     p.push_back(length("partitions.*.door_at", form, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
@@ -141,13 +141,13 @@ void addForm(std::vector<Param>& p) {
         const auto shell = shellOf(a);
         // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
         const auto ridge = shell.ridgeOn(wall);
-        if (!ridge || leftOf(wall) != a.choice("roost.wall")) return easyEntry(a, wall, wide, high);
+        if (!ridge || leftOf(wall) != a.choice("roost.wall")) return besideRidge(shell, wall, wide, easyEntry(a, wall, wide, high));
         const auto last = wallLength(a, wall) - cornerClear(a) - wide;
         auto at = last;
         while (at > cornerClear(a) && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) &&
                highestHead(shell, wall, at, wide) < high)
             at = at - inches(0.5);
-        return at;
+        return besideRidge(shell, wall, wide, at);
     }));
     p.push_back({"partitions.*.pop", form, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(count("partitions.*.shelves", form, 0, 3, always(std::int64_t{0}), false));

@@ -68,6 +68,16 @@ Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
     return shell.gable() && shell.beam.empty() ? std::min(head, std::max(shell.lowWall(), shell.otherWall())) : head;
 }
 
+Length innerSill(Ask& ask, const std::string& key) { return earthFloor(ask) ? timberOf(ask).two : ask.length(key + ".sill"); }
+
+Length innerPopSill(Ask& ask) { return earthFloor(ask) ? timberOf(ask).two : inches(5); }
+
+std::string_view boardUnderPlate(Ask& ask) {
+    for (const std::string_view stock : {"2x6pt", "2x12pt"})
+        if (timberOf(ask).size(stock).wide >= shellOf(ask).floorTop + inches(0.5)) return stock;
+    return {};
+}
+
 std::optional<Length> innerPopAt(Ask& ask, const Partition& p) {
     const auto shell = shellOf(ask);
     const auto whole = wallLength(ask, p.wall), beside = besideOpening(ask) * 2, door = ask.length(p.key + ".door_at"),
@@ -85,7 +95,7 @@ std::optional<Length> innerPopAt(Ask& ask, const Partition& p) {
         const auto to = at + kInnerPopWide;
         if (at < end + beside && to > door - beside) continue;
         if (std::ranges::any_of(barred, [&](const auto& bar) { return at > bar.first && at < bar.second; })) continue;
-        if (highestHead(shell, p.wall, at, kInnerPopWide) < kInnerPopSill + kInnerPopHigh * 2 + inches(4)) continue;
+        if (highestHead(shell, p.wall, at, kInnerPopWide) < innerPopSill(ask) + kInnerPopHigh * 2 + inches(4)) continue;
         const std::pair off{(!roostLeft || at >= zone) && (!roostRight || to <= whole - zone), at >= end ? at - end : door - to};
         if (!best || off > most) best = at, most = off;
     }

@@ -37,12 +37,18 @@ Length birdsAcross(Ask& ask, std::string_view side);
 bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width);
 /// Room for the head of a partition's door, over the deck: under its plate, and under the ties that cross the room it swings into.
 Length partitionHead(Ask& ask, const Shell& shell, const std::string& key);
+/// What one steps over in its door, above the deck: its sill; within a curb, where the plate lies as high as that, the plate alone.
+Length innerSill(Ask& ask, const std::string& key);
+/// Within a curb the plate lies on a treated board on edge, its foot in the earth by half an inch at least; empty: none is so wide.
+/// Common practice.
+std::string_view boardUnderPlate(Ask& ask);
 /// A room's clear depth nearest to `wanted`, at least `least`, whose partition clears rafters and ties: its cover goes up beside
 /// them.
 Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least);
 
 /// A pop door of the room's own, for chicks or a broody hen: its opening, and its sill over the deck. Common practice.
-inline constexpr Length kInnerPopWide = inches(12), kInnerPopHigh = inches(14), kInnerPopSill = inches(5);
+inline constexpr Length kInnerPopWide = inches(12), kInnerPopHigh = inches(14);
+Length innerPopSill(Ask& ask);
 /// Where it stands in the partition, as far from the partition's door as it goes, not under the roosts if it can be helped; nullopt:
 /// nowhere.
 std::optional<Length> innerPopAt(Ask& ask, const Partition& partition);

@@ -273,6 +273,12 @@ std::vector<std::pair<Length, Length>> barredByRidge(const Shell& s, std::string
     return {{*ridge - half - s.jamb - width, *ridge + half - stud - width}, {*ridge - half + stud, *ridge + half + s.jamb}};
 }
 
+Length besideRidge(const Shell& s, std::string_view side, Length width, Length at) {
+    for (const auto& [bar, clear] : barredByRidge(s, side, width))
+        if (at > bar && at < clear) at = at - bar < clear - at ? bar : clear;
+    return at;
+}
+
 std::string_view headerStock(const Shell& s, Length opening) {
     if (s.posted) return "2x4";
     if (!s.light()) return opening <= feet(3) ? "2x4" : opening <= feet(5) ? "2x6" : "2x8";

@@ -63,14 +63,14 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     std::vector<std::pair<double, std::string>> at{{low, ""}, {high, ""}};
     for (const auto& o : openingsOf(m, side)) at.emplace_back(o.u0, ""), at.emplace_back(o.u1, "");
     double told = -1e9;
-    const double paper = paperMillimetre({high - low, d.high.y - d.low.y});
+    const double paper = paperMillimetre({high - low, d.high.y - d.low.y}), foot = std::min(0.0, d.low.y);
     for (const double u : studs) {
         if (u - told < 56) continue;  // its neighbour's mark does for a doubled stud
         told = u;
-        d.add({Pen::dimension, Fill::none, {{u, -1.7 * paper}, {u, -3.7 * paper}}, false, ""});
-        d.labels.push_back({{u + paper / 2, -6 * paper}, mm(u - low), 1.9, 1, 90, false, ""});
+        d.add({Pen::dimension, Fill::none, {{u, foot - 1.7 * paper}, {u, foot - 3.7 * paper}}, false, ""});
+        d.labels.push_back({{u + paper / 2, foot - 6 * paper}, mm(u - low), 1.9, 1, 90, false, ""});
     }
-    d.labels.push_back({{low, -22 * paper}, Message{"frame.running", {}}, 2.0, -1, 0, false, ""});
+    d.labels.push_back({{low, foot - 22 * paper}, Message{"frame.running", {}}, 2.0, -1, 0, false, ""});
     chain(
         d, at,
         [&](double u) {

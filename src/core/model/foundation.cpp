@@ -1,5 +1,7 @@
 // Skids on tamped gravel; concrete, blockwork or sills that walls stand on; or posts, on blocks or set in concrete, with beams over them
 // and knee braces between.
+#include <set>
+
 #include "core/design/wirefloor.h"
 #include "core/model/builder.h"
 
@@ -157,6 +159,24 @@ void posts(Builder& b) {
     }
 }
 
+/// Within curb or blocks gravel brings the ground up to the level line, beside and under the boards that partitions stand on.
+void fillWithin(Builder& b, double beside, double foot) {
+    if (b.ground.level()) return;
+    std::vector<Solid> solids;
+    const auto fill = [&](double from, double to, double top) {
+        solids.push_back(cut(box({from, beside, foot}, {to, b.deep - beside, top}), b.ground.above()));
+    };
+    double x = beside;
+    if (earthFloor(b.s) && !b.partitions.empty()) {
+        const double deep = b.wideOf(boardUnderPlate(b.s));
+        std::set<double> boards;
+        for (const auto& w : b.partitions) boards.insert(w.at(0, b.wallDeep / 2, 0).x - b.two / 2);
+        for (const double at : boards) fill(x, at, 0), fill(at, at + b.two, b.floor - deep), x = at + b.two;
+    }
+    fill(x, b.wide - beside, 0);
+    b.add("ground/fill", "fill", "foundation", System::ground, Form::block, "gravel", {1, 0, 0}, {0, 1, 0}, std::move(solids));
+}
+
 /// Blocks in mortar on a concrete footing, as many courses as the trench's least depth asks.
 void blockwork(Builder& b) {
     const Bounds all{{0, 0, 0}, {b.wide, b.deep, 0}};
@@ -172,9 +192,7 @@ void blockwork(Builder& b) {
           ring(over, wide + over, foot - deep, foot));
     b.add("ground/blockwork", "blockwork", "foundation", System::ground, Form::block, "masonry", {1, 0, 0}, {0, 1, 0},
           ring(0, wide, foot, b.floor));
-    if (!b.ground.level())
-        b.add("ground/fill", "fill", "foundation", System::ground, Form::block, "gravel", {1, 0, 0}, {0, 1, 0},
-              {cut(box({wide, wide, foot}, {b.wide - wide, b.deep - wide, 0}), b.ground.above())});
+    fillWithin(b, wide, foot);
 }
 
 /// Two 4x6 laid flat on each other all round, lapped at the corners, held by pegs driven through both.
@@ -209,10 +227,7 @@ void concrete(Builder& b) {
     const auto kind = b.s.choice("foundation.kind");
     if (kind == "slab") solids.push_back(box({wide, wide, top - inMm(kSlabThick)}, {b.wide - wide, b.deep - wide, top}));
     b.add("ground/" + kind, kind, "foundation", System::ground, Form::block, "concrete", {1, 0, 0}, {0, 1, 0}, std::move(solids));
-    // Within, gravel brings the ground up to the level line.
-    if (!b.ground.level())
-        b.add("ground/fill", "fill", "foundation", System::ground, Form::block, "gravel", {1, 0, 0}, {0, 1, 0},
-              {cut(box({wide, wide, foot}, {b.wide - wide, b.deep - wide, 0}), b.ground.above())});
+    fillWithin(b, wide, foot);
 }
 
 /// Blocked up from the ground, the frame is closed down to it by mesh, so that nothing lives below; before a run, from its inside.

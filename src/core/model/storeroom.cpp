@@ -1,3 +1,4 @@
+// What rooms parted off have of their own: a board under the partition's plate where the floor is the earth within a curb.
 // Shelves along a side wall of a room parted off, each on a ledger across its studs and brackets before that, and bins that stand below
 // them.
 #include "core/design/storeroom.h"
@@ -5,11 +6,26 @@
 
 namespace oiko {
 
+/// From curb to curb under the middle of its plate, the foot in the earth.
+static void boardsUnder(Builder& b, const WallFrame& w) {
+    const std::string stock{boardUnderPlate(b.s)};
+    const double beside = inMm(curbWide(b.s)), d = (b.wallDeep - b.two) / 2;
+    inBoards(b.s, beside, w.length - beside, b.studMiddles(w), 1e9, [&](double from, double to, const std::string& n) {
+        if (auto* p = b.lumber(w.side + "/board" + n, "plate-board", w.assembly(), System::inside, stock, w.u, {0, 0, 1},
+                               w.box(from, to, d, d + b.two, -b.wideOf(stock), 0)))
+            p->side = w.side;
+    });
+}
+
 void storeRooms(Builder& b) {
+    for (const auto& w : b.partitions)
+        if (earthFloor(b.s)) boardsUnder(b, w);
     for (const auto& p : partitions(b.s)) {
         const auto place = stowage(b.s, p);
         if (!place) continue;
         const auto& w = b.wall(place->side);
+        // Bins stand on the earth within a curb, beside it.
+        const bool earth = earthFloor(b.s);
         const double u0 = inMm(place->from), u1 = inMm(place->to), d = b.wallDeep, thick = inMm(thicknessOf("ply-3/4"));
         for (std::int64_t k = 0; k < b.s.count(p.key + ".shelves"); ++k) {
             const double z = inMm(kLowestShelf + kShelvesApart * k), high = b.wideOf("2x4");
@@ -24,9 +40,10 @@ void storeRooms(Builder& b) {
                   {w.box(u0, u1, d, d + inMm(kShelfDeep), z, z + thick)});
         }
         for (std::int64_t k = 0; k < b.s.count(p.key + ".bins"); ++k) {
-            const double u = u0 + inMm(kBinWide + inches(1)) * static_cast<double>(k);
+            const double u = u0 + inMm(kBinWide + inches(1)) * static_cast<double>(k), foot = earth ? -b.floor : 0,
+                         in = std::max(d + kIn, earth ? inMm(curbWide(b.s)) + kIn / 4 : 0);
             b.add(p.key + "/bin/" + std::to_string(k + 1), "feed-bin", "partition", System::inside, Form::block, "feed-bin", {0, 0, 1}, w.u,
-                  {w.box(u, u + inMm(kBinWide), d + kIn, d + kIn + inMm(kBinDeep), 0, inMm(kBinTall))});
+                  {w.box(u, u + inMm(kBinWide), in, in + inMm(kBinDeep), foot, foot + inMm(kBinTall))});
         }
     }
 }

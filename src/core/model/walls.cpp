@@ -151,7 +151,7 @@ struct Framer {
         std::vector<double> cripples;
         for (double c = spacing; c < w.length; c += spacing)
             if (c - b.two / 2 > h.u0 + b.two && c + b.two / 2 < h.u1 - b.two) cripples.push_back(c - b.two / 2);
-        if (h.z0 > 0) {
+        if (h.z0 > b.two + kSameMm) {  // else the plate is its sill
             put("sill", id("sill", h.u0), stud, w.u, w.inward, w.box(h.u0, h.u1, 0, wide, h.z0 - b.two, h.z0));
             const auto below = [&](double u) { upright("cripple", u, b.two, h.z0 - b.two, false, "/below"); };
             row.clear();

@@ -39,8 +39,8 @@ constexpr Rule kOrder[] = {
      "saw"},
     {"steps", System::openings, "stringer tread rail-post handrail", "saw treated"},
     {"mesh", System::openings, "*", "metal"},
-    {"partitions", System::inside, "bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh",
-     "saw"},
+    {"partitions", System::inside,
+     "plate-board bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh", "saw"},
     {"kickboards", System::inside, "kick-board", "saw"},
     {"nests", System::inside,
      "nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-lid nest-roof nest-door nest-top nest-bearer nest-leg "

@@ -43,6 +43,8 @@ constexpr Schedule kSchedule[] = {
      kPractice},
     {"nest-bracket", "wall-lining", "angle-bracket", 2, 0, "bracket", kPractice},  // through it, into the blocks
     {"nest-bracket", "*", "", 0, 0, "none", kPractice},
+    {"bottom-plate", "plate-board", "screw-3", 0, 16, "plateboard", kPractice},
+    {"plate-board", "*", "", 0, 0, "none", kPractice},
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
     {"drinker-shelf", "drinker-cleat drinker-end", "screw-2", 0, 6, "shelf", kPractice},
@@ -480,7 +482,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (p.role == "dust") add("sand-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5 - 1e-6), "sand");
         if (p.role == "fill") add("gravel-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5), "gravelfill");
         // A bolt within 12 in of either end of each plate, and at most 6 ft apart.
-        if (frameless(s) && p.role == "bottom-plate") {
+        if (frameless(s) && p.role == "bottom-plate" && !(p.system == System::inside && earthFloor(s))) {
             const double far = p.extent(p.along) - 2 * 304.8;
             const bool stood = ownFloor(s) || allStands(s, "existing.base");
             if (masonry(s) && !stood) anchors += std::max(2.0, std::ceil(far / (6 * 304.8)) + 1);
