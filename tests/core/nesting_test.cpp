@@ -9,6 +9,7 @@
 
 #include "core/cutting/cutting.h"
 #include "core/cutting/guillotine.h"
+#include "core/cutting/peeler.h"
 #include "core/cutting/sheetbound.h"
 
 namespace oiko {
@@ -125,6 +126,63 @@ TEST(NestSheets, FindsPackingsOnACoarseGridOfManyPieces) {
         found += plan.proven && plan.sheets.size() == 1;
     }
     EXPECT_GE(found, many ? rounds * 19 / 20 : rounds);
+}
+
+/// What is wrong with blocks joined to a sheet: each join along a whole edge, each piece once.
+std::string misjoined(const Joined& j, Oblong sheet, std::size_t pieces) {
+    std::vector<bool> seen(pieces, false);
+    if (j.open.size() != 1 || !(j.blocks[static_cast<std::size_t>(j.open[0])].size == sheet)) return "not the sheet";
+    for (std::vector<int> left = j.open; !left.empty();) {
+        const auto& b = j.blocks[static_cast<std::size_t>(left.back())];
+        left.pop_back();
+        if (b.piece >= 0) {
+            if (seen[static_cast<std::size_t>(b.piece)]) return "a piece twice";
+            seen[static_cast<std::size_t>(b.piece)] = true;
+            continue;
+        }
+        const auto &x = j.blocks[static_cast<std::size_t>(b.a)], &y = j.blocks[static_cast<std::size_t>(b.b)];
+        if ((b.turnA && !x.turns) || (b.turnB && !y.turns)) return "turned";
+        const auto s = turnedIf(x.size, b.turnA), t = turnedIf(y.size, b.turnB);
+        if (b.beside ? s.h != t.h : s.w != t.w) return "edges unlike";
+        if (!(b.size == (b.beside ? Oblong{s.w + t.w, s.h} : Oblong{s.w, s.h + t.h}))) return "size";
+        left.push_back(b.a), left.push_back(b.b);
+    }
+    return std::ranges::count(seen, true) == static_cast<std::ptrdiff_t>(pieces) ? "" : "a piece missing";
+}
+
+TEST(Peeler, FillsASheetFromItsEdges) {
+    const Oblong sheet{mm(1220).count(), mm(2440).count()};
+    const auto blocksOf = [](const std::vector<SheetPart>& parts) {
+        std::vector<Block> out;
+        for (const auto& p : parts) out.push_back({{p.width.count(), p.height.count()}, p.turns, static_cast<int>(out.size())});
+        return out;
+    };
+    const auto go = [] { return false; };
+    for (const std::uint64_t seed : {104, 105, 110, 113}) {
+        std::mt19937_64 made{seed};
+        const bool turns = seed % 2 == 1;
+        const auto pieces = blocksOf(dissected(made, 1, 44, 0, turns, 20));
+        Dice dice{seed};
+        auto j = Peeler{sheet, pieces, dice, go}.look(4'000'000, go);
+        ASSERT_TRUE(j) << seed;
+        EXPECT_EQ(misjoined(*j, sheet, pieces.size()), "") << seed;
+        // The check finds planted faults.
+        auto bad = *j;
+        bad.blocks[static_cast<std::size_t>(bad.open[0])].a = bad.blocks[static_cast<std::size_t>(bad.open[0])].b;
+        EXPECT_NE(misjoined(bad, sheet, pieces.size()), "") << seed;
+        // Nothing is found where nothing can be, and nothing once it is stopped.
+        auto less = pieces;
+        less.pop_back();
+        EXPECT_FALSE((Peeler{sheet, less, dice, go}.look(100'000, go)));
+        EXPECT_FALSE((Peeler{sheet, pieces, dice, [] { return true; }}.look(4'000'000, [] { return true; })));
+    }
+    // Lists it leaves to others: too many, too large, on too fine a grid.
+    std::mt19937_64 made{1};
+    Dice dice{1};
+    EXPECT_FALSE((Peeler{sheet, blocksOf(dissected(made, 1, 65, 0, true, 20)), dice, go}.look(1'000, go)));
+    EXPECT_FALSE((Peeler{sheet, {{{sheet.h, sheet.w}, false, 0}}, dice, go}.look(1'000, go)));
+    EXPECT_FALSE((Peeler{sheet, {{{sheet.w, sheet.h - 1}, false, 0}, {{sheet.w, 1}, false, 1}}, dice, go}.look(1'000, go)));
+    EXPECT_TRUE((Peeler{sheet, {{{sheet.h, sheet.w}, true, 0}}, dice, go}.look(1'000, go)));
 }
 
 TEST(NestSheets, ALongListWhosePartsFitOnlyTheDearerSheetComesToItsEnd) {

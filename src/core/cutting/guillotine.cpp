@@ -1,5 +1,7 @@
 #include "core/cutting/guillotine.h"
 
+#include "core/cutting/peeler.h"
+
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -162,16 +164,25 @@ Layout searched(const NestCase& g, const std::vector<Rack>& racks, std::int64_t 
     const bool perfect = std::abs(all - room) < room * 1e-9;
     const auto plain = leaves(g);
     const auto n = static_cast<std::int64_t>(plain.size());
+    std::optional<Peeler> peeler;  // where joining alone has not done
     const auto spent = [&] { return work <= 0 || (stop && stop()); };
     for (int round = 0; least > 0 && !spent(); ++round) {
-        for (int k = 0; perfect && k < 3 && least > 0 && !spent(); ++k)
-            if (const auto j = joinedToSheets(sheets, plain, work, dice, stop)) {
-                std::vector<Turn> turns;
-                for (const int i : j->open) turns.push_back({i, 0});
-                Decoder d{racks};
-                d.run(j->blocks, turns);
-                take(j->blocks, d);
-            }
+        const auto whole = [&](const std::optional<Joined>& j) {
+            if (!j) return;
+            std::vector<Turn> turns;
+            for (const int i : j->open) turns.push_back({i, 0});
+            Decoder d{racks};
+            d.run(j->blocks, turns);
+            take(j->blocks, d);
+        };
+        for (int k = 0; perfect && k < 3 && least > 0 && !spent(); ++k) {
+            whole(joinedToSheets(sheets, plain, work, dice, stop));
+            if (least == 0 || sheets.size() != 1 || spent()) continue;
+            if (!peeler) peeler.emplace(sheets[0], plain, dice, spent);
+            constexpr int kLooks = 5'000'000;
+            whole(peeler->look(kLooks, spent));
+            work -= kLooks;
+        }
         if (least == 0) break;
         // Some blocks joined first, none in every third round.
         auto blocks = plain;

@@ -118,10 +118,12 @@ Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Lengt
             return at < to - kSameMm && at + two > from + kSameMm;
         });
     };
+    const auto shell = shellOf(ask);
+    const double beside = inMm(timberOf(ask).post) / 2 + inMm(inches(2)),
+                 half = earthFloor(ask) && !posts.empty() ? std::max(beside, inMm(ridgeFooting(ask, shell)) / 2) : beside;
     const auto free = [&](Length room) {
         const double from = frame + inMm(room);
-        // Nor do posts under the ridge stand in it, or where its door may swing.
-        const double half = inMm(timberOf(ask).post) / 2 + inMm(inches(2));
+        // Nor do posts under the ridge, or their footings in the earth, stand in it or where its door may swing.
         return !meets(rafters, from, from + cover) && !meets(ties, from, from + cover + frame) &&
                std::ranges::none_of(posts, [&](double x) {
                    const double at = local == 1 ? wide - x : x;
