@@ -40,8 +40,9 @@ double areaOut(const NestCase& given, const Layout& layout);
 inline constexpr int kVariants = 12;
 Layout laidInTurn(const NestCase& given, const std::vector<Rack>& racks, int variant);
 
-/// Searches until nothing is left out, `work` is done or `stop` says so; the best found, by least area out. Two ways in turn: joining
-/// blocks that share a whole edge until they are the sheets themselves, and annealing the order in which blocks are laid.
+/// Searches until nothing is left out, `work` is done or `stop` says so; the best found, by least area out. In turn: joining blocks that
+/// share a whole edge until they are the sheets themselves, peeling one sheet from its edges, and annealing the order in which blocks
+/// are laid.
 /// Source: Wong and Liu, "A new algorithm for floorplan design", 23rd Design Automation Conference (1986), for annealing sliced
 /// layouts. From memory.
 Layout searched(const NestCase& given, const std::vector<Rack>& racks, std::int64_t work, Dice& dice, const std::function<bool()>& stop);

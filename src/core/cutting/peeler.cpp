@@ -179,34 +179,31 @@ struct Given {
                 if (pool.made[i].pieces & p.pieces) in += pool.made[i].count == 2 ? 5 : 1;
             ease.push_back(std::log(in));
         }
-        std::vector<float> mean(pool.made.size());
-        for (std::size_t i = 0; i < mean.size(); ++i) {
-            double sum = 0;
-            for (Mask m = pool.made[i].pieces; m; m &= m - 1) sum += ease[static_cast<std::size_t>(std::countr_zero(m))];
-            mean[i] = static_cast<float>(sum / pool.made[i].count);
-        }
+        std::vector<float> eases;
+        for (const auto& b : pool.made) eases.push_back(easeOf(b.pieces));
         for (const bool upright : {false, true}) {
             edges[upright] = pool.byEdge(upright, pool.made.size());
-            for (auto& e : edges[upright]) std::ranges::sort(e, {}, [&](const Lying& l) { return mean[at(l.made)]; });
+            for (auto& e : edges[upright]) std::ranges::stable_sort(e, {}, [&](const Lying& l) { return eases[at(l.made)]; });
         }
         int most = 1;
         while (most < pool.whole && pool.level[at(most) + 1] <= 40'000) ++most;
         for (const bool side : {false, true}) {
             strips[side] = stripsOff(side, pool.byEdge(!side, pool.level[at(most)]), dice);
-            std::ranges::sort(strips[side], {}, &Strip::ease);
+            std::ranges::stable_sort(strips[side], {}, &Strip::ease);
         }
     }
 
 private:
+    float easeOf(Mask pieces) const {
+        double sum = 0;
+        for (Mask m = pieces; m; m &= m - 1) sum += ease[at(std::countr_zero(m))];
+        return static_cast<float>(sum / std::popcount(pieces));
+    }
     std::vector<Strip> stripsOff(bool side, const Edges& byDepth, Dice& dice) const {
         std::vector<Strip> out;
         const auto put = [&](int deep, const Lying& a, const Lying& b) {
             const auto pieces = a.pieces | b.pieces;
-            double sum = 0;
-            for (std::size_t i = 0; i < ease.size(); ++i)
-                if (pieces >> i & 1) sum += ease[i];
-            const int count = std::popcount(pieces);
-            out.push_back({pieces, deep, count, static_cast<float>(sum / count), a, b});
+            out.push_back({pieces, deep, std::popcount(pieces), easeOf(pieces), a, b});
         };
         const int full = side ? pool.h : pool.w;
         std::vector<int> depths(byDepth.size());
