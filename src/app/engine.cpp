@@ -121,10 +121,11 @@ void Engine::work() {
         } else if (!looked) {
             looked = true;
             // The stop of the board is for the search for a cheaper plan.
-            auto through = withHoles(last, [this] {
+            const auto ends = [this] {
                 const std::lock_guard lock{mutex_};
                 return quit_ || newest_ || !wishes_.empty();
-            });
+            };
+            auto through = withHoles(last, ends, nullptr, [this](double share) { Q_EMIT looking(share); });
             bool newer = false;
             {
                 const std::lock_guard lock{mutex_};

@@ -33,6 +33,7 @@ public:
 Q_SIGNALS:
     void answered(oiko::AnswerPtr answer);
     void searching(bool on);
+    void looking(double share);  ///< of the birds' room gone through for holes
     void effect(int ticket, oiko::Effect effect);
     void coop(int ticket, oiko::AnswerPtr answer, bool proven);
     void trying(int ticket, int done, int all);

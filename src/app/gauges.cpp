@@ -38,7 +38,7 @@ Gauge::Gauge(std::string id, QWidget* parent) : QWidget{parent}, id_{std::move(i
 
 void Gauge::show(std::vector<Finding> findings, Units units) {
     findings_ = std::move(findings);
-    state_.reset(), value_.clear(), word_ = tr_(id_ == "gaps" ? "gauge.looking" : "notjudged");
+    state_.reset(), value_.clear(), share_ = 0, word_ = tr_(id_ == "gaps" ? "gauge.looking" : "notjudged");
     if (!findings_.empty()) {
         const auto& worst = *std::ranges::max_element(findings_, {}, &Finding::state);
         state_ = worst.state;
@@ -60,6 +60,16 @@ void Gauge::show(std::vector<Finding> findings, Units units) {
         }
         word_ = tr_("gauge." + id_ + "." + std::string{name(worst.state)});
     }
+    told();
+}
+
+void Gauge::looking(double share) {
+    if (!findings_.empty()) return;
+    share_ = share, word_ = tr_("gauge.lookingfar", {std::int64_t{std::lround(share * 100)}});
+    told();
+}
+
+void Gauge::told() {
     setAccessibleName(tr_("gauge." + id_) + ", " + (state_ ? tr_("state." + std::string{name(*state_)}) + ": " + value_ : word_));
     setToolTip(tr_("gauge." + id_) + ": " + value_ + " " + word_);
     update();
@@ -86,6 +96,7 @@ void Gauge::paintEvent(QPaintEvent*) {
         p.setBrush(color);
         p.drawPolygon(QPolygonF{{{at, y - 1}, {at - 4, y - 8}, {at + 4, y - 8}}});
     }
+    if (!state_ && share_ > 0) p.fillRect(QRectF{6, 35, (width() - 14) * share_, 3}, color);
     p.setPen(t.ink), p.setFont(inkFont(12));
     const QFontMetrics m{p.font()};
     p.drawText(QRectF{6, 44, width() - 8.0, 18}, Qt::AlignLeft | Qt::AlignVCenter, m.elidedText(value_, Qt::ElideRight, width() - 8));

@@ -16,6 +16,7 @@ class Gauge final : public QWidget {
 public:
     Gauge(std::string id, QWidget* parent);
     void show(std::vector<Finding> findings, Units units);
+    void looking(double share);  ///< how far what it waits for has come
     const std::string& id() const { return id_; }
     std::optional<State> state() const { return state_; }
     const std::vector<Finding>& findings() const { return findings_; }
@@ -29,11 +30,12 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    void told();
     std::string id_;
     std::vector<Finding> findings_;
     std::optional<State> state_;
     QString value_, word_;
-    double share_ = 0;  ///< of the stick, limit at one half
+    double share_ = 0;  ///< of the stick, limit at one half; while it is looked, of what there is to look through
     bool atLeast_ = true;
 };
 
@@ -42,6 +44,7 @@ class Gauges final : public QWidget {
 public:
     Gauges(Document& document, Engine& engine, QWidget* parent = nullptr);
     void showAnswer(AnswerPtr answer);
+    void looking(double share) { gauge("gaps")->looking(share); }
     Gauge* gauge(const std::string& id) const;
     void restyle() {
         for (auto* g : gauges_) g->update();

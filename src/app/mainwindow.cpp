@@ -73,6 +73,7 @@ MainWindow::MainWindow() {
     connect(document_.undo(), &QUndoStack::cleanChanged, this, [this](bool clean) { setWindowModified(!clean); });
     connect(&engine_, &Engine::answered, this, &MainWindow::showAnswer, Qt::QueuedConnection);
     connect(&engine_, &Engine::searching, board_, &Board::searching, Qt::QueuedConnection);
+    connect(&engine_, &Engine::looking, gauges_, &Gauges::looking, Qt::QueuedConnection);
     connect(board_, &Board::stopSearch, this, [this] { engine_.stopSearch(); });
     connect(board_, &Board::boardTicked, this, [this](std::size_t board) {
         // Only what is shown of the design that stands: a tick on an older plan would keep another board.

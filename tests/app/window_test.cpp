@@ -1005,8 +1005,9 @@ TEST_F(Window, RollsToCutStandBeforeTheSheets) {
 
 TEST_F(Window, GapsAreLookedForBehindAndLookedForAgainWhenTheCoopChanges) {
     auto* g = window->gauges()->gauge("gaps");
+    bool told = false;
     const auto judged = [&] {
-        for (int i = 0; i < 600 && !g->state(); ++i) QTest::qWait(50);
+        for (int i = 0; i < 3'000 && !g->state(); ++i) QTest::qWait(10), told = told || g->accessibleName().contains("looking, ");
         return g->state();
     };
     ASSERT_TRUE(judged());
@@ -1016,9 +1017,11 @@ TEST_F(Window, GapsAreLookedForBehindAndLookedForAgainWhenTheCoopChanges) {
     type("prices.tax", "3%");
     settle();
     EXPECT_TRUE(g->state());
+    told = false;
     type("coop.width", "9'");
     settle();
     EXPECT_TRUE(judged());
+    EXPECT_TRUE(told) << "how far the search has come";
     QTest::mouseClick(g, Qt::LeftButton);
     auto* card = popup("gauge.card");
     ASSERT_NE(card, nullptr);

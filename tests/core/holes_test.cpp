@@ -54,6 +54,20 @@ TEST(Holes, NoPresetHasAny) {
     }
 }
 
+TEST(Holes, TellsHowFarItHasCome) {
+    for (const auto& changes : {asked("coop.width=10'"), asked("flock.count=60; partitions.1.cover=plain-1/2")}) {
+        const auto d = designWith(changes);
+        Settled s{d};
+        std::vector<double> shares;
+        allHoles(modelOf(d), ballThatMeshStops(s), {}, 8, [&](double share) { shares.push_back(share); });
+        ASSERT_GT(shares.size(), 10u);
+        EXPECT_LT(shares.front(), 0.3);
+        EXPECT_GT(shares.back(), 0.7);
+        EXPECT_LE(shares.back(), 0.99);
+        for (std::size_t i = 1; i < shares.size(); ++i) EXPECT_GE(shares[i], shares[i - 1] + 0.01);
+    }
+}
+
 TEST(Holes, NoneOverTheBlocksOfASteepRunsRoof) {
     // Higher over the beam than the rafters are deep, the blocks beside the coop are ripped from wider boards.
     for (const auto* pitch : {"5/12", "6/12"}) {

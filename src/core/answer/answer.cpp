@@ -83,11 +83,11 @@ void judgeHoles(Answer& a) {
 }  // namespace
 
 std::shared_ptr<const Answer> withHoles(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop,
-                                        std::shared_ptr<const HoleSearch> known) {
+                                        std::shared_ptr<const HoleSearch> known, const std::function<void(double)>& told) {
     auto a = std::make_shared<Answer>(*given);
     a->settled = std::make_shared<Settled>(a->design);
     if (!known) {
-        auto found = allHoles(*a->model, ballThatMeshStops(*a->settled), stop);
+        auto found = allHoles(*a->model, ballThatMeshStops(*a->settled), stop, 8, told);
         if (!found.whole && found.holes.empty()) return given;
         known = std::make_shared<const HoleSearch>(std::move(found));
     }

@@ -42,9 +42,9 @@ class Memory {
 std::shared_ptr<const Answer> answer(const Design& design, Memory& memory);
 
 /// The same answer with its solids searched for holes, a second or two for a usual coop; as it was when `stop` ends the search. What was
-/// found before for the same solids can be given back.
+/// found before for the same solids can be given back. `told`: how far it has come, as `allHoles`.
 std::shared_ptr<const Answer> withHoles(const std::shared_ptr<const Answer>& given, const std::function<bool()>& stop,
-                                        std::shared_ptr<const HoleSearch> known = nullptr);
+                                        std::shared_ptr<const HoleSearch> known = nullptr, const std::function<void(double)>& told = {});
 
 /// The same answer with the cut plan searched and bounded; `stop` ends the search with what there is. `before`, an answer shown before,
 /// decides among plans of equal cost.

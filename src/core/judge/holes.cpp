@@ -8,6 +8,7 @@
 #include <map>
 #include <optional>
 #include <set>
+#include <utility>
 
 #include "core/judge/voids.h"
 
@@ -28,6 +29,8 @@ struct Search {
     std::vector<std::pair<Vec3, double>> plugs;
     std::vector<Vec3> goals;  ///< reaching one of them counts as out
     bool broken = false;
+    std::function<void(double)> told{};
+    double room = 0, before = 0, here = 0, said = 0;  ///< mm³: of all zones, in those done, in this one; the share told last
     struct Reached {
         std::uint32_t from = kNone;
         int doubts = -1;
@@ -38,6 +41,12 @@ struct Search {
 
     bool plugged(Vec3 p) const {
         return std::ranges::any_of(plugs, [&](const auto& plug) { return norm(p - plug.first) < plug.second; });
+    }
+
+    void tell(double volume) {
+        here = std::max(here, volume);
+        const double share = room > 0 ? std::min(0.99, (before + here) / room) : 0;
+        if (told && share >= said + 0.01) said = share, told(share);
     }
 
     /// The way out with the fewest doubtful cells; empty when there is none.
@@ -54,6 +63,7 @@ struct Search {
         std::vector<std::uint32_t> doubtful;
         std::int64_t steps = 0;
         int level = 0;
+        double gone = 0;
         while (!queue.empty() || !doubtful.empty()) {
             if (queue.empty()) {
                 queue.assign(doubtful.begin(), doubtful.end());
@@ -62,7 +72,11 @@ struct Search {
             const auto n = queue.front();
             queue.pop_front();
             if (reach(n).doubts != level) continue;
-            if (++steps % 4096 == 0 && stop && stop()) return broken = true, Way{};
+            gone += 8 * std::pow(space.cells[n].half, 3);
+            if (++steps % 4096 == 0) {
+                if (stop && stop()) return broken = true, Way{};
+                tell(gone);
+            }
             if (space.leadsOut(n) || std::ranges::find(goalCells, n) != goalCells.end()) {
                 Way way;
                 way.doubts = level;
@@ -86,6 +100,7 @@ struct Search {
                     queue.push_back(m);
             });
         }
+        tell(gone);
         return {};
     }
 
@@ -194,8 +209,9 @@ std::vector<Zone> zonesOf(const Model& model) {
     };
     std::vector<Zone> zones;
     std::map<std::string, Bounds> runs;
-    Bounds floor;
+    Bounds floor, walls;
     for (const auto& p : model.parts) {
+        if (p.system == System::walls) walls.add(p.box());
         if (p.system == System::floor || p.underWalls()) floor.add(p.box());
         if (p.role == "run-post") runs[p.id.substr(0, p.id.find('/'))].add(p.box());
     }
@@ -214,18 +230,23 @@ std::vector<Zone> zonesOf(const Model& model) {
         else
             on(room.low) = on(high), on(birds.high) = on(low);
     }
-    if (floor.high.x > floor.low.x) zones.push_back({"coop", spread(birds, floor.high.z)});
-    for (const auto& [row, b] : rooms) zones.push_back({row, spread(b, floor.high.z)});
-    for (const auto& [row, b] : runs) zones.push_back({row, spread(b, {})});
+    const auto roomOf = [](const Bounds& b, double high) { return b.size().x * b.size().y * std::max(0.0, high); };
+    const double high = walls.high.z - floor.high.z;
+    if (floor.high.x > floor.low.x) zones.push_back({"coop", spread(birds, floor.high.z), roomOf(birds, high)});
+    for (const auto& [row, b] : rooms) zones.push_back({row, spread(b, floor.high.z), roomOf(b, high)});
+    for (const auto& [row, b] : runs) zones.push_back({row, spread(b, {}), roomOf(b, b.size().z)});
     return zones;
 }
 
 namespace {
-HoleSearch inAllZones(const Model& model, double ballMm, const std::function<bool()>& stop, std::size_t most) {
+HoleSearch inAllZones(const Model& model, double ballMm, const std::function<bool()>& stop, std::size_t most,
+                      const std::function<void(double)>& told) {
     Search s{model, ballMm, stop};
+    s.told = told;
     std::vector<std::optional<Vec3>> starts;
     const auto zones = zonesOf(model);
     for (const auto& zone : zones) {
+        s.room += zone.roomMm3;
         const auto free = std::ranges::find_if(zone.from, [&](Vec3 p) { return s.space.clearance(p) > ballMm; });
         starts.push_back(free == zone.from.end() ? std::nullopt : std::optional{*free});
     }
@@ -243,6 +264,7 @@ HoleSearch inAllZones(const Model& model, double ballMm, const std::function<boo
         for (std::size_t k = 0; k < zones.size() && !isRun(i); ++k)
             if (starts[k] && isRun(k)) s.goals.push_back(*starts[k]);
         auto found = search(s, model, *starts[i], most);
+        s.before += std::exchange(s.here, 0);
         all.holes.insert(all.holes.end(), found.holes.begin(), found.holes.end());
         all.whole = all.whole && found.whole, all.cells = found.cells;
         // What is one with it, a room beside the birds' or a run behind a passage, was searched with it.
@@ -254,7 +276,8 @@ HoleSearch inAllZones(const Model& model, double ballMm, const std::function<boo
 
 }  // namespace
 
-HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool()>& stop, std::size_t most) {
+HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool()>& stop, std::size_t most,
+                    const std::function<void(double)>& told) {
     auto away = model;
     std::vector<Body> leaves;
     for (std::size_t i = 0; i < model.parts.size(); ++i) {
@@ -264,7 +287,7 @@ HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool(
         for (const auto& s : p.solids) leaves.push_back({i, bounds(s), false, facePlanes(s), &s});
         away.parts[i].solids.clear();
     }
-    auto summer = inAllZones(away, ballMm, stop, most);
+    auto summer = inAllZones(away, ballMm, stop, most, told);
     const auto throughLeaf = [&](const WayOut& hole) {
         for (std::size_t i = 1; i < hole.way.size(); ++i) {
             const auto step = hole.way[i] - hole.way[i - 1];
@@ -277,7 +300,7 @@ HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool(
         return false;
     };
     if (std::ranges::none_of(summer.holes, throughLeaf)) return summer;
-    auto all = inAllZones(model, ballMm, stop, most);
+    auto all = inAllZones(model, ballMm, stop, most, {});
     for (auto& hole : summer.holes) {
         // The same place may be open both ways.
         if (std::ranges::any_of(all.holes, [&](const WayOut& h) { return norm(h.at - hole.at) < 150; })) continue;
