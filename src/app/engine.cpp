@@ -74,9 +74,9 @@ void Engine::grant(const Wish& w) {
     }
 }
 
-bool Engine::waiting() {
+bool Engine::wanted() {
     const std::lock_guard lock{mutex_};
-    return stop_ || quit_ || newest_ || !wishes_.empty();
+    return quit_ || newest_ || !wishes_.empty();
 }
 
 void Engine::work() {
@@ -97,7 +97,7 @@ void Engine::work() {
             else if (!wishes_.empty())
                 wish = std::move(wishes_.front()), wishes_.pop_front();
         }
-        const auto interrupted = [this] { return waiting(); };
+        const auto interrupted = [this] { return stop_ || wanted(); };
         if (design) {
             last = answer(*design, memory);
             searched = false, looked = last->model == holes.first;
@@ -121,11 +121,8 @@ void Engine::work() {
         } else if (!looked) {
             looked = true;
             // The stop of the board is for the search for a cheaper plan.
-            const auto ends = [this] {
-                const std::lock_guard lock{mutex_};
-                return quit_ || newest_ || !wishes_.empty();
-            };
-            auto through = withHoles(last, ends, nullptr, [this](double share) { Q_EMIT looking(share); });
+            auto through = withHoles(
+                last, [this] { return wanted(); }, nullptr, [this](double share) { Q_EMIT looking(share); });
             bool newer = false;
             {
                 const std::lock_guard lock{mutex_};
@@ -137,10 +134,7 @@ void Engine::work() {
         } else if (!unproven_.empty()) {
             const auto [ticket, good] = unproven_.front();
             // The stop of the board is for the coop that stands there.
-            auto proven = withProvenCuts(good, [this] {
-                const std::lock_guard lock{mutex_};
-                return quit_ || newest_ || !wishes_.empty();
-            });
+            auto proven = withProvenCuts(good, [this] { return wanted(); });
             bool again = false;
             {
                 const std::lock_guard lock{mutex_};

@@ -57,7 +57,7 @@ private:
     };
     int wish(std::variant<EffectWish, CoopWish, CheaperWish> what);
     void grant(const Wish& wish);
-    bool waiting();
+    bool wanted();  ///< for something that goes before a search
     void work();
     std::mutex mutex_;
     std::condition_variable wake_;

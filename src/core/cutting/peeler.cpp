@@ -13,8 +13,8 @@ namespace peeling {
 
 using Mask = std::uint64_t;  ///< a bit for each piece
 
-/// Pieces left when no more strips are taken off, and eight more; how much rather strips of pieces are taken that few others match; looks
-/// through one rest, and what stripping to it takes, in looks.
+/// Pieces left when no more strips are taken off, up to eight more, of a short list three in four; how much rather strips of pieces are
+/// taken that few others match; looks through one rest, and what stripping to it takes, in looks.
 constexpr int kLeft = 36, kHard = 6, kLooks = 20'000, kStripping = 200;
 constexpr std::size_t kMostBlocks = 1'000'000, kMostStrips = 400'000;
 
@@ -73,6 +73,8 @@ public:
             whole = k;
         }
     }
+    /// What only filling needs.
+    void forget() { byW_ = {}, byH_ = {}; }
     /// Place of the block of just these pieces that fills so much, or -1.
     int find(Mask m, int wide, int high) const {
         for (auto i = slot(m, wide, high);; i = (i + 1) & (table_.size() - 1)) {
@@ -170,7 +172,7 @@ struct Given {
     std::vector<Strip> strips[2];  ///< off the head, off the side; those of pieces that few others match first
 
     Given(int wide, int high, const std::vector<Made>& pieces, Dice& dice, const std::function<bool()>& stop) : pool{wide, high, pieces} {
-        pool.fill(stop);
+        pool.fill(stop), pool.forget();
         const auto few = pool.level[std::min<std::size_t>(3, at(pool.whole))];
         for (const auto& p : pieces) {
             all |= p.pieces;
@@ -260,11 +262,11 @@ private:
     /// Takes strips off the whole sheet by chance.
     bool strip() {
         const auto& pool = given_.pool;
-        const int least = std::min(kLeft + static_cast<int>(dice_.below(9)), static_cast<int>(given_.ease.size()));
+        int count = static_cast<int>(given_.ease.size());
+        const int least = std::min(kLeft + static_cast<int>(dice_.below(9)), std::max(1, count * 3 / 4));
         rest_ = {given_.all, pool.w, pool.h, dice_.below(3) == 0, {}};
         const auto& from = given_.strips[rest_.side];
         auto& deep = rest_.side ? rest_.w : rest_.h;
-        int count = static_cast<int>(given_.ease.size());
         for (int draws = 0; draws < 3'000 && count > least && !from.empty(); ++draws) {
             const auto& s = from[static_cast<std::size_t>(static_cast<double>(from.size()) * std::pow(dice_.unit(), kHard))];
             if ((s.pieces & ~rest_.pieces) || count - s.count < least || !pool.filled(deep - s.deep, rest_.side)) continue;
@@ -344,8 +346,8 @@ private:
     };
     std::vector<Here> here_ = std::vector<Here>(64);
     std::int64_t look_ = 0;
-    std::unordered_set<std::uint64_t> failed_, seen_;
-    int left_ = 0;  ///< looks through this rest
+    std::unordered_set<std::uint64_t> failed_, seen_;  ///< mixed: two that are mixed alike cost a try, no more
+    int left_ = 0;                                     ///< looks through this rest
     std::vector<Placed> placed_;
 };
 

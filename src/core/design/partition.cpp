@@ -73,8 +73,9 @@ Length innerSill(Ask& ask, const std::string& key) { return earthFloor(ask) ? ti
 Length innerPopSill(Ask& ask) { return earthFloor(ask) ? timberOf(ask).two : inches(5); }
 
 std::string_view boardUnderPlate(Ask& ask) {
+    const auto least = shellOf(ask).floorTop + inches(0.5);
     for (const std::string_view stock : {"2x6pt", "2x12pt"})
-        if (timberOf(ask).size(stock).wide >= shellOf(ask).floorTop + inches(0.5)) return stock;
+        if (timberOf(ask).size(stock).wide >= least) return stock;
     return {};
 }
 
