@@ -45,7 +45,8 @@ struct Search {
 
     void tell(double volume) {
         here = std::max(here, volume);
-        const double share = room > 0 ? std::min(0.99, (before + here) / room) : 0;
+        // The doubtful places come last, a fifth of the time at least.
+        const double share = room > 0 ? 0.8 * std::min(1.0, (before + here) / room) : 0;
         if (told && share >= said + 0.01) said = share, told(share);
     }
 

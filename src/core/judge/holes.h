@@ -41,7 +41,7 @@ std::vector<Zone> zonesOf(const Model& model);
 double ballThatMeshStops(Settled& settled);
 /// All zones of a model, with the ball that the mesh must stop. A way from the coop into a run counts as one out. Looked for twice: as
 /// drawn, and with the windows' shutters and panes away, as in summer; what is shut without them is shut with them. `told`: which share of
-/// the zones has been gone through, about; it rises by a hundredth at least, to 0.99.
+/// the zones has been gone through, about; it rises by a hundredth at least, to 0.8: what is doubtful comes after.
 HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool()>& stop = {}, std::size_t most = 8,
                     const std::function<void(double)>& told = {});
 
