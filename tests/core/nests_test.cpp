@@ -131,6 +131,62 @@ TEST(NestsFlush, TakeLessOfTheCoopThanThoseThatStandInside) {
     EXPECT_FALSE(Design{}.with({{"nests.kind", "flush"}, {"nests.wall", "right"}, {"runs.1.side", "right"}}));
 }
 
+TEST(NestsBetweenStuds, LeaveEveryStudWhole) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {{"frame.spacing", "16in"}},
+             asked("nests.wall=left; runs.1.side=right; doors.1.wall=front; skin.kind=shiplap; skin.lining=ply-1/2; frame.spacing=16in; "
+                   "coop.depth=8ft"),
+             {{"skin.kind", "board_batten"}, {"roof.form", "gable"}, {"frame.timber", "metric"}, {"coop.width", "10ft"}},
+             {{"skin.kind", "metal"}, {"frame.spacing", "16in"}, {"flock.count", "8"}},
+             {{"foundation.kind", "curb"}, {"flock.size", "heavy"}, {"flock.count", "8"}},
+             asked("form.kind=elevated; coop.width=8ft; coop.depth=5ft; frame.stud=2x3; frame.spacing=16in"),
+             asked("skin.kind=shingles; skin.insulation=foam-1-1/2; skin.lining=ply-1/2; flock.count=10; frame.spacing=16in"),
+             asked("existing.what=standing; coop.width=9ft; coop.depth=7ft; flock.count=6; frame.spacing=16in"),
+         }) {
+        auto changes = more;
+        changes.push_back({"nests.kind", "studs"});
+        SCOPED_TRACE(more[0].key + "=" + more[0].text);
+        const auto d = designWith(changes);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        auto& s = *a->settled;
+        const auto n = s.count("nests.count");
+        const auto& side = s.choice("nests.wall");
+        EXPECT_EQ(needed(*a, "chain-foot", "eggdoor"), 3);
+        const auto& hole = *std::ranges::find(a->model->openings, std::string{"nest"}, &OpeningSpec::kind);
+        const double pitch = inMm(uprightsApart(s));
+        EXPECT_NEAR(inMm(hole.width), static_cast<double>(n) * pitch - inMm(timberOf(s).two), 0.01);
+        // A stud at either end and between, from plate to plate, and no header or trimmer of theirs.
+        std::int64_t whole = 0;
+        for (const auto& p : a->model->parts) {
+            if (p.side != side || p.system != System::walls) continue;
+            EXPECT_TRUE(p.opening != "nests" || p.role == "nailer") << p.id;
+            const auto box = p.box();
+            const double u = dot((box.low + box.high) * 0.5 - hole.corners[0], unit(hole.corners[1] - hole.corners[0]));
+            if (p.role == "stud" && u > -25.4 && u < inMm(hole.width) + 25.4 && box.low.z < hole.corners[0].z &&
+                box.high.z > hole.corners[2].z)
+                ++whole;
+        }
+        EXPECT_EQ(whole, n + 1);
+        // A block under and over each bay.
+        EXPECT_EQ(std::ranges::count_if(a->model->parts, [](const Part& p) { return p.role == "nailer" && p.opening == "nests"; }), 2 * n);
+    }
+}
+
+TEST(NestsBetweenStuds, StandInBaysAlone) {
+    const auto d = designWith({{"nests.kind", "studs"}, {"frame.spacing", "16in"}, {"coop.depth", "10ft"}, {"nests.count", "2"}});
+    Settled s{d};
+    // The row begins half a board of 15/32 in before the middle of a stud.
+    EXPECT_NEAR(std::fmod(inInches(s.length("nests.at")) + 15.0 / 64, 16), 0, 1e-9);
+    EXPECT_FALSE(d.with({{"nests.at", "20in"}}));
+    // A drag goes on to the bay that is nearest.
+    const auto bay = nestsBay(s);
+    const auto dragged = [&](Length by) { return std::get<Length>(nearestThatWorks(d, "nests.at", Value{nestsFrom(s, bay) + by})); };
+    EXPECT_EQ(dragged(inches(7)), nestsFrom(s, bay));
+    EXPECT_EQ(dragged(inches(9)), nestsFrom(s, bay + 1));
+    EXPECT_EQ(dragged(inches(19)), nestsFrom(s, bay + 1));
+}
+
 TEST(NestsOnBrackets, HangOnBlocksAndLeaveTheFloorFree) {
     for (const auto& more : std::vector<std::vector<Change>>{
              {},

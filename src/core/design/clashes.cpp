@@ -20,7 +20,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 109> kIds{
+constexpr std::array<std::string_view, 113> kIds{
     "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
     "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
     "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
@@ -36,7 +36,8 @@ constexpr std::array<std::string_view, 109> kIds{
     "ridge.span",       "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",
     "ridge.near",       "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",
     "wire.joists",      "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",
-    "hatch.lip",        "floor.building", "floor.run",      "ground.floor"};
+    "hatch.lip",        "floor.building", "floor.run",      "ground.floor",      "nests.posts",     "nests.studs",     "nests.mesh",
+    "nests.bays"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -51,7 +52,7 @@ std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
         }
     // Inside they stand under a top as steep as 45 degrees.
     out.push_back({"nests", s.choice("nests.wall"), s.length("nests.at"), openingWidth(s, "nests"), s.length("nests.height") - kNestBoard,
-                   kNestBoard + nestClear(s) + (nestsInside(s) ? nestDeep(s) : Length{})});
+                   kNestBoard + nestHigh(s) + (nestsInside(s) ? nestDeep(s) : Length{})});
     return out;
 }
 /// Posts under the ridge stand on level ground, and clear of roosts, of nests that stand inside, and of partitions and their doors.

@@ -270,7 +270,19 @@ Limits limits(const Design& design, const std::string& slot) {
 Value nearestThatWorks(const Design& design, const std::string& slot, const Value& wanted) {
     const auto* p = findParam(slot);
     Settled settled{design};
-    return farthest(design, slot, settled.value(slot), std::clamp(wanted, p->low, p->high)).first;
+    const auto goal = std::clamp(wanted, p->low, p->high);
+    const auto best = farthest(design, slot, settled.value(slot), goal).first;
+    // What speaks against the goal may know a place near it: from bay to bay no step between holds.
+    const auto trial = design.withUnjudged({{slot, exactValue(*p, goal, design.units())}});
+    if (best == goal || !trial) return best;
+    Settled there{trial.value()};
+    const auto against = clash(there);
+    if (!against || !against->nearest || against->nearest->key != slot) return best;
+    const auto near = design.with({*against->nearest});
+    if (!near) return best;
+    const auto at = Settled{near.value()}.value(slot);
+    const auto off = [&](const Value& v) { return std::abs(ticksOf(v) - ticksOf(goal)); };
+    return off(at) < off(best) ? at : best;
 }
 
 }  // namespace oiko

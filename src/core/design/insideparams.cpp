@@ -79,8 +79,8 @@ void addInside(std::vector<Param>& p) {
         const auto wanted = static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)) - standing;
         return std::clamp<std::int64_t>(wanted, standing > 0 ? 0 : 1, 10);
     }));
-    p.push_back(
-        choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush", "brackets", "bought"}, word("outside"), false));
+    p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush", "studs", "brackets", "bought"},
+                       word("outside"), false));
     p.push_back(onlyWhen(choice("nests.door", inside, {"lid", "front"}, word("lid"), false), [](Ask& a) { return !nestsInside(a); }));
     p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), nestClear(a));
@@ -89,6 +89,10 @@ void addInside(std::vector<Param>& p) {
         std::vector<std::string_view> order{"left", "right", "front", "back"};
         std::erase(order, a.choice("roost.wall"));
         if (nestsFlush(a)) order = sidesButRuns(a, order);
+        if (nestsBetween(a)) {
+            const auto enough = [&](auto side) { return std::min(mostBays(a, side), nestsNeeded(birdsSizedFor(a))); };
+            return std::string{*std::ranges::max_element(order, {}, enough)};
+        }
         return sideWithRoom(a, "nests", wanted, order);
     }));
     p.push_back(onlyWhen(
@@ -96,6 +100,10 @@ void addInside(std::vector<Param>& p) {
         [](Ask& a) { return a.choice("nests.kind") != "buckets" && a.choice("nests.kind") != "bought"; }));
     p.push_back(count("nests.count", inside, 1, 250, [](Ask& a) -> Value {
         const auto clear = nestClear(a);
+        if (nestsBetween(a)) {
+            return std::min({std::max<std::int64_t>(1, mostBays(a, a.choice("nests.wall"))), nestsNeeded(birdsSizedFor(a)),
+                             (kWidestNestRow - kNestBoard) / (clear + kNestBoard)});
+        }
         // One that hangs outside is as long as a sheet.
         auto room = widestGap(a, a.choice("nests.wall"), "nests") - kNestBoard;
         if (nestsThrough(a))
@@ -117,10 +125,13 @@ void addInside(std::vector<Param>& p) {
         const auto [from, to] = birdsAlong(a, wall);
         const auto roost = a.choice("roost.wall");
         const bool atLeft = leftOf(wall) == roost, atRight = rightOf(wall) == roost;
-        return freePlace(a, wall, "nests", w,
-                         atLeft    ? from + roostZone(a)
-                         : atRight ? to - roostZone(a) - w
-                                   : centred(a, "nests", wall, w));
+        const auto ideal = atLeft ? from + roostZone(a) : atRight ? to - roostZone(a) - w : centred(a, "nests", wall, w);
+        if (!nestsBetween(a)) return freePlace(a, wall, "nests", w, ideal);
+        auto best = nestsFrom(a, 1), off = kLongestCoop;
+        for (const auto& [first, n] : nestBays(a, wall))
+            for (auto bay = first; bay + a.count("nests.count") <= first + n; ++bay)
+                if (const auto at = nestsFrom(a, bay), d = std::max(at - ideal, ideal - at); d < off) off = d, best = at;
+        return best;
     }));
     // Run
     p.push_back(choice("runs.*.side", run, kAllSides, [](Ask& a) -> Value {

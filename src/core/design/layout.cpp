@@ -46,6 +46,11 @@ std::vector<std::pair<Length, Length>> gaps(Ask& ask, std::string_view side, std
 
 }  // namespace
 
+std::int64_t mostBays(Ask& ask, std::string_view side) {
+    std::int64_t most = 0;
+    for (const auto& [bay, n] : nestBays(ask, side)) most = std::max(most, n);
+    return most;
+}
 int sideIndex(std::string_view side) { return static_cast<int>(std::ranges::find(kSides, side) - std::begin(kSides)); }
 std::string_view leftOf(std::string_view side) { return kSides[(sideIndex(side) + 3) % 4]; }
 std::string_view rightOf(std::string_view side) { return kSides[(sideIndex(side) + 1) % 4]; }
@@ -59,9 +64,35 @@ Length widestFramed(Ask& ask) {
 Length besidePost(Ask& ask) { return timberOf(ask).size("1x3").wide; }
 Length cornerClear(Ask& ask) { return timberOf(ask).size("2x4").wide + timberOf(ask).two + besideOpening(ask) + inches(0.5); }
 
-bool nestsFlush(Ask& ask) { return ask.choice("nests.kind") == "flush"; }
+bool nestsFlush(Ask& ask) { return ask.choice("nests.kind") == "flush" || nestsBetween(ask); }
+bool nestsBetween(Ask& ask) { return ask.choice("nests.kind") == "studs"; }
+std::int64_t nestsBay(Ask& ask) {
+    const auto pitch = uprightsApart(ask);
+    return (ask.length("nests.at") + Length::ticks((kNestBoard + pitch).count() / 2)) / pitch;
+}
+Length nestsFrom(Ask& ask, std::int64_t bay) { return uprightsApart(ask) * bay - Length::ticks(kNestBoard.count() / 2); }
+bool ridgeBetween(Ask& ask, std::string_view side, std::int64_t from, std::int64_t to) {
+    const auto ridge = shellOf(ask).ridgeOn(side);
+    const auto pitch = uprightsApart(ask), two = timberOf(ask).two;
+    return ridge && *ridge > pitch * from - two && *ridge < pitch * to + two;
+}
+std::vector<std::pair<std::int64_t, std::int64_t>> nestBays(Ask& ask, std::string_view side) {
+    std::vector<std::pair<std::int64_t, std::int64_t>> out;
+    for (const auto& [from, to] : gaps(ask, side, "nests")) {
+        std::int64_t n = 0;
+        for (std::int64_t bay = 1; nestsFrom(ask, bay + 1) + kNestBoard <= to; ++bay) {
+            if (nestsFrom(ask, bay) < from || ridgeBetween(ask, side, bay, bay + 1))
+                n = 0;
+            else if (++n == 1)
+                out.emplace_back(bay, 1);
+            else
+                out.back().second = n;
+        }
+    }
+    return out;
+}
 bool nestsInside(Ask& ask) {
-    static constexpr std::string_view kKinds[] = {"inside", "buckets", "flush", "brackets", "bought"};
+    static constexpr std::string_view kKinds[] = {"inside", "buckets", "flush", "studs", "brackets", "bought"};
     return std::ranges::find(kKinds, ask.choice("nests.kind")) != std::end(kKinds);
 }
 bool nestsHang(Ask& ask) { return ask.choice("nests.kind") == "brackets"; }
@@ -70,8 +101,12 @@ bool nestsDrop(Ask& ask) { return nestsFlush(ask) || ask.choice("nests.door") ==
 bool nestsRoll(Ask& ask) { return ask.choice("nests.kind") == "rollaway"; }
 Length nestClear(Ask& ask) {
     const auto& kind = ask.choice("nests.kind");
-    return kind == "buckets" ? kBucketWide : kind == "bought" ? kNestUnitWide : ask.length("nests.clear");
+    return kind == "buckets"  ? kBucketWide
+           : kind == "bought" ? kNestUnitWide
+           : kind == "studs"  ? uprightsApart(ask) - kNestBoard
+                              : ask.length("nests.clear");
 }
+Length nestHigh(Ask& ask) { return nestsBetween(ask) ? ask.length("nests.clear") : nestClear(ask); }
 Length nestDeep(Ask& ask) {
     const auto& kind = ask.choice("nests.kind");
     return kind == "buckets" ? kBucketDeep : kind == "bought" ? kNestUnitDeep : ask.length("nests.clear");
@@ -108,7 +143,7 @@ std::optional<bool> slidesRight(Ask& ask, const std::string& pop) {
                 highestHead(shell, wall, ask.length(key + ".at"), ask.length(key + ".width")) - ask.length(key + ".height") >= head)
                 continue;
             if (key == "nests" && nestsThrough(ask) && ask.length("nests.height") >= head) continue;
-            if (key == "nests" && !nestsInside(ask) && ask.length("nests.height") + nestClear(ask) <= foot) continue;
+            if (key == "nests" && !nestsInside(ask) && ask.length("nests.height") + nestHigh(ask) <= foot) continue;
             const auto u = ask.length(key + ".at"), w = openingWidth(ask, key);
             const auto more = key.starts_with("pops") && slidesAside(ask, key) ? slideWants(w) : Length{};
             meets(u - more, u + w + more);

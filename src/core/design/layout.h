@@ -37,13 +37,25 @@ bool nestsInside(Ask& ask);
 bool nestsHang(Ask& ask);
 /// Those that reach through their wall to a front on the siding, and all that open it.
 bool nestsFlush(Ask& ask);
+/// Of those, a row whose nests are the wall's own bays: no stud is cut, a board behind each parts them.
+bool nestsBetween(Ask& ask);
+/// The stud that such a row begins at, counted along the wall's layout from its left corner; and where the row stands then.
+std::int64_t nestsBay(Ask& ask);
+Length nestsFrom(Ask& ask, std::int64_t bay);
+/// The post under the ridge stands between two studs of a wall's layout, or in the place of one.
+bool ridgeBetween(Ask& ask, std::string_view side, std::int64_t from, std::int64_t to);
+/// Bays of a wall that nests may take, the first and how many, from left to right.
+std::vector<std::pair<std::int64_t, std::int64_t>> nestBays(Ask& ask, std::string_view side);
+/// Of those, the most in a row.
+std::int64_t mostBays(Ask& ask, std::string_view side);
 bool nestsThrough(Ask& ask);
 /// Their front is hung at its foot and drops to a shelf.
 bool nestsDrop(Ask& ask);
 /// A row outside whose floor slopes, so that eggs roll into a tray beyond a curtain.
 bool nestsRoll(Ask& ask);
-/// Clear width and height of a nest, and its depth; a 5 gallon bucket on its side is 12 in across and 14 1/2 in deep. Common practice.
+/// Clear width of a nest, its clear height, and its depth; a 5 gallon bucket on its side is 12 in across and 14 1/2 in deep. Common practice.
 Length nestClear(Ask& ask);
+Length nestHigh(Ask& ask);
 Length nestDeep(Ask& ask);
 inline constexpr Length kBucketWide = inches(12), kBucketDeep = inches(14.5);
 /// A bought nest, as wide and as high at its front, and so deep. Of our own invention, as the sample prices are.

@@ -145,7 +145,7 @@ struct Court {
         f.parts = idsWith("nests/");
         f.remedies.push_back({{"nests.count", std::to_string(nestsNeeded(birdsSizedFor(s)))}});
         if (s.isSet("nests.count")) f.remedies.push_back({{"nests.count", ""}});
-        const auto clear = nestClear(s), wanted = sizeClass(s.choice("flock.size")).nest;
+        const auto clear = std::min(nestClear(s), nestHigh(s)), wanted = sizeClass(s.choice("flock.size")).nest;
         if (clear < wanted) {
             auto& tight = find("nests.size", "nests", inMm(clear), inMm(wanted), "mm", true, 0);
             tight.state = State::near, tight.parts = idsWith("nests/");
@@ -413,7 +413,8 @@ struct Court {
         const auto load = roofLoad(s, coverOf(s));
         auto across = std::max(uprightsApart(s), spacing("roof.spacing"));
         for (const auto& o : m.openings)
-            if (o.kind != "gate" && !o.kind.starts_with("inner_") && o.kind != "nest_inside" && shell.bearing(o.side))
+            if (o.kind != "gate" && !o.kind.starts_with("inner_") && o.kind != "nest_inside" && shell.bearing(o.side) &&
+                !(o.kind == "nest" && nestsBetween(s)))
                 across = std::max(across, Length::ticks((o.width + shell.jamb + (shell.posted ? kPostsApart : Length{})).count() / 2));
         const bool open = std::ranges::any_of(kSides, [&](auto side) { return openWall(s, side) && shell.bearing(side); });
         const auto lower = lowerSiding(s), tall = studTall(shell);

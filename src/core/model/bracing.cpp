@@ -112,7 +112,8 @@ struct Bracer {
             const auto& p = b.model.parts[i];
             if (p.side != w.side || p.system != System::walls || p.form != Form::lumber) continue;
             own.emplace_back(i, onWall(p));
-            if (p.role == "header" || p.role == "sill" || p.role == "ridge-post") barred.push_back(own.back().second);
+            if (p.role == "header" || p.role == "sill" || p.role == "ridge-post" || p.opening == "nests")
+                barred.push_back(own.back().second);
         }
         const double half = (w.from + w.to) / 2;
         std::vector<Band> bands;

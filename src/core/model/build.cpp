@@ -125,7 +125,17 @@ Builder::Builder(Settled& settled)
                                    inMm(innerPopSill(s) + kInnerPopHigh)});
         partitions.push_back(std::move(w));
     }
-    if (nestsThrough(s)) hole("nests", "nest", inMm(s.length("nests.height") - kNestBoard), inMm(s.length("nests.clear") + kNestBoard));
+    if (!nestsThrough(s)) return;
+    hole("nests", "nest", inMm(s.length("nests.height") - kNestBoard), inMm(s.length("nests.clear") + kNestBoard));
+    if (!nestsBetween(s)) return;
+    // From stud to stud, over the blocks.
+    for (auto& w : walls)
+        for (auto& h : w.holes)
+            if (h.row == "nests") {
+                const auto bay = nestsBay(s);
+                h.u0 = static_cast<double>(bay) * apart(w) + two / 2, h.z0 += inMm(kNestBoard);
+                h.u1 = static_cast<double>(bay + s.count("nests.count")) * apart(w) - two / 2;
+            }
 }
 
 const WallFrame& Builder::wall(std::string_view side) const { return *std::ranges::find(walls, side, &WallFrame::side); }

@@ -48,11 +48,13 @@ std::vector<Solid> nestUnit(const WallFrame& w, double u0, double u1, double d0,
 void nestsWithin(Builder& b) {
     const auto& w = b.wall(b.s.choice("nests.wall"));
     const bool buckets = b.s.choice("nests.kind") == "buckets", units = b.s.choice("nests.kind") == "bought";
-    const bool flush = nestsFlush(b.s);
-    const double t = inMm(kNestBoard), clear = inMm(nestClear(b.s)), size = nestSlope(b), u0 = inMm(b.s.length("nests.at"));
+    const bool flush = nestsFlush(b.s), between = nestsBetween(b.s);
+    const double t = inMm(kNestBoard), clear = inMm(nestClear(b.s)), size = nestSlope(b),
+                 u0 = inMm(between ? nestsFrom(b.s, nestsBay(b.s)) : b.s.length("nests.at"));
     const auto n = b.s.count("nests.count");
     const double u1 = u0 + inMm(openingWidth(b.s, "nests")), z1 = inMm(b.s.length("nests.height")), z0 = z1 - t;
-    const double back = b.wallDeep, d0 = back + t, d1 = d0 + size, low = z1 + clear, high = low + size;  // front and back of the slope
+    const double back = b.wallDeep, d0 = back + t, d1 = d0 + size, low = z1 + inMm(nestHigh(b.s)),
+                 high = low + size;  // front and back of the slope
     const double foot = earthFloor(b.s) ? -b.floor : 0, deep = b.wideOf("2x4");
     const Vec3 up{0, 0, 1};
     const auto put = [&](const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 across,
@@ -70,19 +72,22 @@ void nestsWithin(Builder& b) {
     const auto sheets = [&](const auto& piece) {
         for (std::size_t i = 1; i < parted.size(); ++i) piece(parted[i - 1], parted[i], parted.size() > 2 ? "/" + std::to_string(i) : "");
     };
-    const double face = -w.skin, outer = flush ? face : d0;
+    const double face = -w.skin, outer = between ? back : flush ? face : d0;
     sheets([&](double a, double e, const std::string& tag) {
         put("back" + tag, "nest-back", Form::sheet, "ply-1/2", w.u, up, {w.box(a, e, back, d0, flush ? low : z0, high)});
         put("floor" + tag, "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(a, e, outer, d1, z0, z1)});
     });
     if (flush) {
-        put("front", "nest-door", Form::sheet, "ply-1/2", w.u, up, {w.box(u0 - kIn, u1 + kIn, face - t, face, z0, low + kIn)});
-        b.join("nests/front", "nests/floor", Joint::Kind::hinged, 0);
-        b.model.clear.push_back({"nests/swing", "nests", w.box(u0 - kIn, u1 + kIn, face - t - (low + kIn - z0), face - t, z0, low + kIn)});
+        // Hung on the floor's edge; between studs on the blocks, behind the siding that it laps there too.
+        const double edge = between ? (b.two + t) / 2 - kIn : -kIn, a = u0 + edge, e = u1 - edge, sill = between ? z1 - kIn : z0;
+        put("front", "nest-door", Form::sheet, "ply-1/2", w.u, up, {w.box(a, e, face - t, face, sill, low + kIn)});
+        const auto hung = w.side + "/nailer/" + tenths(a + kIn) + "/" + tenths(z1 - b.two);
+        b.join("nests/front", between ? hung : "nests/floor", Joint::Kind::hinged, between ? w.skin : 0);
+        b.model.clear.push_back({"nests/swing", "nests", w.box(a, e, face - t - (low + kIn - sill), face - t, sill, low + kIn)});
         for (std::int64_t k = 0; k < n; ++k) {
-            const double u = u0 + static_cast<double>(k) * (clear + t) + t;
+            const double u = u0 + static_cast<double>(k) * (clear + t) + t, stud = between ? (b.two - t) / 2 : 0, d = between ? 0 : face;
             put("lip/outer/" + std::to_string(k + 1), "nest-lip", Form::lumber, "1x4", w.u, up,
-                {w.box(u, u + clear, face, face + b.one, z1, z1 + b.wideOf("1x4"))});
+                {w.box(u + stud, u + clear - stud, d, d + b.one, z1, z1 + b.wideOf("1x4"))});
         }
     }
     for (std::int64_t k = 0; k <= n; ++k) {
@@ -107,7 +112,7 @@ void nestsWithin(Builder& b) {
         }
         const Vec3 outline[] = {w.at(u, d0, z1), w.at(u, d0, high), w.at(u, d1, low), w.at(u, d1, z1)};
         put("end/" + std::to_string(k + 1), k == 0 || k == n ? "nest-end" : "nest-partition", Form::sheet, "ply-1/2", w.inward, up,
-            {flush ? w.box(u, u + t, face, d0, z1, low) : Solid{}, prism(outline, w.u * t)});
+            {flush ? w.box(u, u + t, between ? back : face, d0, z1, low) : Solid{}, prism(outline, w.u * t)});
     }
     const Vec3 slope = unit(w.inward - up), normal = unit(w.inward + up);
     if (!units)
@@ -165,7 +170,7 @@ double nestSlope(const Builder& b) {
     const double deep = inMm(nestDeep(b.s));
     if (!nestsFlush(b.s)) return deep;
     const auto& w = b.wall(b.s.choice("nests.wall"));
-    return std::max(deep + b.one - w.skin - b.wallDeep, inMm(kNestBoard) * 2) - inMm(kNestBoard);
+    return std::max(deep + b.one - (nestsBetween(b.s) ? 0 : w.skin) - b.wallDeep, inMm(kNestBoard) * 2) - inMm(kNestBoard);
 }
 
 void nests(Builder& b) {

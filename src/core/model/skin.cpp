@@ -142,7 +142,10 @@ struct Siding {
             if (h.kind == "vent")
                 out.push_back(h);
             else if (h.kind == "nest")
-                out.push_back({h.row, h.kind, h.u0 - kIn, h.u1 + kIn, nestsFlush(b.s) ? h.z0 : h.z0 - b.two,
+                out.push_back({h.row, h.kind, h.u0 - kIn, h.u1 + kIn,
+                               nestsBetween(b.s) ? h.z0 - kIn
+                               : nestsFlush(b.s) ? h.z0
+                                                 : h.z0 - b.two,
                                h.z1 + (nestsFlush(b.s) ? 1 : 4.5) * kIn});
             else
                 out.push_back({h.row, h.kind, h.u0 - casing, h.u1 + casing, h.z0 > 0 ? h.z0 - casing : -1e6,
@@ -404,7 +407,7 @@ void wallLining(Builder& b) {
         if (nestsInside(b.s) && b.s.choice("nests.wall") == w.side) {
             // Their own back lies on the studs.
             const double u0 = inMm(b.s.length("nests.at")), z1 = inMm(b.s.length("nests.height")),
-                         rise = inMm(nestClear(b.s)) + nestSlope(b);
+                         rise = inMm(nestHigh(b.s)) + nestSlope(b);
             cuts.push_back({"nests", "nest", u0, u0 + inMm(openingWidth(b.s, "nests")), z1 - inMm(kNestBoard), z1 + rise});
         }
         const auto [from, to] = birdsAlong(b.s, w.side);

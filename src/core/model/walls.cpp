@@ -113,6 +113,7 @@ struct Framer {
     std::pair<double, double> opening(Hole& h) {
         row = h.row;
         if (posted) return betweenPosts(h);
+        if (h.row == "nests" && nestsBetween(b.s)) return betweenStuds(h);
         const double left = h.u0 - 2 * b.two, right = h.u1 + 2 * b.two;
         const auto stock = headerStock(b.shell, mm(h.u1 - h.u0));
         const double deep = inMm(headerDeep(b.shell, !w.sloping, mm(h.u1 - h.u0)));
@@ -173,6 +174,15 @@ struct Framer {
         }
         row.clear();
         return {left, right};
+    }
+
+    /// Bays of which each is a nest: blocks between the studs, which stay whole.
+    std::pair<double, double> betweenStuds(const Hole& h) {
+        for (double u = h.u0; u < h.u1; u += spacing)
+            for (const double z : {h.z0 - b.two, h.z1})
+                put("nailer", id("nailer", u) + "/" + tenths(z), stud, w.u, w.inward, w.box(u, u + spacing - b.two, 0, wide, z, z + b.two));
+        row.clear();
+        return {-1e9, -1e9};
     }
 
     /// A post on either side, rails at head and foot, and studs where a joint of the skin comes above or below.
