@@ -3,9 +3,12 @@
 #include "core/judge/holes.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <deque>
+#include <future>
 #include <map>
+#include <mutex>
 #include <optional>
 #include <set>
 #include <utility>
@@ -29,8 +32,8 @@ struct Search {
     std::vector<std::pair<Vec3, double>> plugs;
     std::vector<Vec3> goals;  ///< reaching one of them counts as out
     bool broken = false;
-    std::function<void(double)> told{};
-    double room = 0, before = 0, here = 0, said = 0;  ///< mm³: of all zones, in those done, in this one; the share told last
+    std::function<void(double)> told{};  ///< how much room was gone through, mm³
+    double before = 0, here = 0;         ///< of that, in zones done and in this one
     struct Reached {
         std::uint32_t from = kNone;
         int doubts = -1;
@@ -45,9 +48,7 @@ struct Search {
 
     void tell(double volume) {
         here = std::max(here, volume);
-        // The doubtful places come last, a fifth of the time at least.
-        const double share = room > 0 ? 0.8 * std::min(1.0, (before + here) / room) : 0;
-        if (told && share >= said + 0.01) said = share, told(share);
+        if (told) told(before + here);
     }
 
     /// The way out with the fewest doubtful cells; empty when there is none.
@@ -240,38 +241,70 @@ std::vector<Zone> zonesOf(const Model& model) {
 }
 
 namespace {
+/// What another search found besides, but for places that both found.
+void add(HoleSearch& all, HoleSearch more) {
+    for (auto& hole : more.holes)
+        if (std::ranges::none_of(all.holes, [&](const WayOut& h) { return norm(h.at - hole.at) < 150; }))
+            all.holes.push_back(std::move(hole));
+    all.whole = all.whole && more.whole, all.cells += more.cells;
+}
+
+/// The coop with its rooms and the runs are searched beside each other, each in a space of its own.
 HoleSearch inAllZones(const Model& model, double ballMm, const std::function<bool()>& stop, std::size_t most,
                       const std::function<void(double)>& told) {
-    Search s{model, ballMm, stop};
-    s.told = told;
-    std::vector<std::optional<Vec3>> starts;
+    Search coop{model, ballMm, stop};
     const auto zones = zonesOf(model);
+    const auto isRun = [&](std::size_t k) { return zones[k].name.starts_with("runs."); };
+    std::vector<std::optional<Vec3>> starts;
+    double room = 0, said = 0;
     for (const auto& zone : zones) {
-        s.room += zone.roomMm3;
-        const auto free = std::ranges::find_if(zone.from, [&](Vec3 p) { return s.space.clearance(p) > ballMm; });
+        room += zone.roomMm3;
+        const auto free = std::ranges::find_if(zone.from, [&](Vec3 p) { return coop.space.clearance(p) > ballMm; });
         starts.push_back(free == zone.from.end() ? std::nullopt : std::optional{*free});
     }
-    HoleSearch all;
-    std::vector<bool> shut(zones.size());
-    for (std::size_t i = 0; i < zones.size(); ++i) {
-        if (shut[i]) continue;
-        // Without a place to start from nothing is known of that zone.
-        if (!starts[i]) {
-            all.whole = false;
-            continue;
+    std::mutex telling;
+    std::array<double, 2> gone{};
+    const auto tells = [&](bool runs) {
+        return [&, runs](double volume) {
+            const std::lock_guard lock{telling};
+            gone[runs ? 1 : 0] = volume;
+            // The doubtful places come last, a fifth of the time at least.
+            const double share = room > 0 ? 0.8 * std::min(1.0, (gone[0] + gone[1]) / room) : 0;
+            if (share >= said + 0.01) said = share, told(share);
+        };
+    };
+    const auto searched = [&](Search& s, bool runs) {
+        if (told) s.told = tells(runs);
+        HoleSearch all;
+        std::vector<bool> shut(zones.size());
+        for (std::size_t i = 0; i < zones.size(); ++i) {
+            if (shut[i] || isRun(i) != runs) continue;
+            // Without a place to start from nothing is known of that zone.
+            if (!starts[i]) {
+                all.whole = false;
+                continue;
+            }
+            for (std::size_t k = 0; k < zones.size() && !runs; ++k)
+                if (starts[k] && isRun(k)) s.goals.push_back(*starts[k]);
+            auto found = search(s, model, *starts[i], most);
+            s.before += std::exchange(s.here, 0), s.goals.clear();
+            all.holes.insert(all.holes.end(), found.holes.begin(), found.holes.end());
+            all.whole = all.whole && found.whole, all.cells = found.cells;
+            // What is one with it, a room beside the birds' or a run behind a passage, was searched with it.
+            for (std::size_t k = i + 1; k < zones.size() && found.whole && found.holes.empty(); ++k)
+                shut[k] = starts[k] && isRun(k) == runs && s.cameBy(*starts[k]);
         }
-        s.goals.clear();
-        const auto isRun = [&](std::size_t k) { return zones[k].name.starts_with("runs."); };
-        for (std::size_t k = 0; k < zones.size() && !isRun(i); ++k)
-            if (starts[k] && isRun(k)) s.goals.push_back(*starts[k]);
-        auto found = search(s, model, *starts[i], most);
-        s.before += std::exchange(s.here, 0);
-        all.holes.insert(all.holes.end(), found.holes.begin(), found.holes.end());
-        all.whole = all.whole && found.whole, all.cells = found.cells;
-        // What is one with it, a room beside the birds' or a run behind a passage, was searched with it.
-        for (std::size_t k = i + 1; k < zones.size() && found.whole && found.holes.empty(); ++k)
-            shut[k] = starts[k] && isRun(k) == isRun(i) && s.cameBy(*starts[k]);
-    }
+        return all;
+    };
+    std::future<HoleSearch> outside;
+    for (std::size_t k = 0; k < zones.size() && !outside.valid(); ++k)
+        if (isRun(k))
+            outside = std::async(std::launch::async, [&] {
+                Search runs{model, ballMm, stop};
+                return searched(runs, true);
+            });
+    auto all = searched(coop, false);
+    if (outside.valid()) add(all, outside.get());
     return all;
 }
 
@@ -302,13 +335,8 @@ HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool(
     };
     if (std::ranges::none_of(summer.holes, throughLeaf)) return summer;
     auto all = inAllZones(model, ballMm, stop, most, {});
-    for (auto& hole : summer.holes) {
-        // The same place may be open both ways.
-        if (std::ranges::any_of(all.holes, [&](const WayOut& h) { return norm(h.at - hole.at) < 150; })) continue;
-        hole.shuttersOff = true;
-        all.holes.push_back(std::move(hole));
-    }
-    all.whole = all.whole && summer.whole;
+    for (auto& hole : summer.holes) hole.shuttersOff = true;
+    add(all, std::move(summer));
     return all;
 }
 
