@@ -127,6 +127,7 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"feed.run", {{"runs.1", ""}, {"feed.place", "run"}}},
     {"open.run", {{"skin.open_right", "yes"}, {"runs.1.side", "right"}}},
     {"nests.roost", asked("nests.kind=inside; roost.wall=back; nests.wall=left; nests.at=9in; doors.1.wall=front; runs.1.side=right")},
+    {"door.screen", {{"doors.1.screen", "yes"}, {"coop.width", "4ft"}, {"coop.depth", "4ft"}}},
     {"nests.posts", {{"frame.walls", "posts"}, {"nests.kind", "studs"}}},
     {"nests.mesh", {{"nests.kind", "studs"}, {"nests.wall", "left"}, {"skin.open_left", "yes"}}},
     {"nests.bays", {{"nests.kind", "studs"}, {"form.kind", "elevated"}, {"coop.width", "4ft"}, {"coop.depth", "4ft"}}},

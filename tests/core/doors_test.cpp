@@ -95,6 +95,41 @@ TEST(Doors, AnAutomaticPopDoorIsAUnitOverItsOwnOpening) {
     }
 }
 
+TEST(Doors, AMeshDoorBehindOneShutsWhileItStandsOpen) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {{"doors.1.width", "30in"}},
+             {{"doors.1.width", "54in"}, {"doors.1.leaf", "double"}, {"coop.width", "12ft"}, {"coop.depth", "9ft"}},
+             asked("frame.walls=posts; skin.kind=metal; coop.width=10ft; coop.depth=8ft; doors.1.leaf=split"),
+             asked("foundation.kind=curb; roof.form=gable; frame.timber=metric; coop.width=10ft; coop.depth=10ft; doors.1.wall=front; "
+                   "runs.1.side=right; mesh.kind=hardware-cloth-1/4"),
+             asked("skin.lining=ply-1/2; coop.width=12ft; coop.depth=8ft; nests.kind=inside; roost.ladder=yes; skin.kind=board_batten"),
+         }) {
+        auto changes = more;
+        changes.push_back({"doors.1.screen", "yes"});
+        SCOPED_TRACE(more.empty() ? "plain" : more.back().key + "=" + more.back().text);
+        const auto d = designWith(changes);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d), without = answerTo(designWith(more));
+        const bool two = a->settled->length("doors.1.width") >= kTwoScreens;
+        EXPECT_EQ(needed(*a, "gate-latch"), needed(*without, "gate-latch") + 1);
+        const auto air = [](const Answer& x) { return std::ranges::find(x.findings, "air.summer", &Finding::id)->value; };
+        EXPECT_GT(air(*a), air(*without));
+        for (const auto& c : a->model->clear) EXPECT_TRUE(words::has("clear." + c.id.substr(c.id.rfind('/') + 1))) << c.id;
+        // It alone shuts the doorway in summer: an inch and a quarter off its frame's head lets in, and only then.
+        auto m = *a->model;
+        const auto sheet = m.find(two ? "doors.1/screen/left/sheet" : "doors.1/screen/sheet")->box();
+        const double head = sheet.high.z, tall = sheet.size().z;
+        EXPECT_EQ(needed(*a, "strap-hinge-6"), needed(*without, "strap-hinge-6") + (two ? 2 : 1) * (tall < 60 * 25.4 ? 2 : 3));
+        for (auto& p : m.parts)
+            if (p.id.starts_with("doors.1/screen/"))
+                for (auto& s : p.solids) s = cut(s, Plane::through({0, 0, head - 1.25 * 25.4}, {0, 0, 1}));
+        const auto found = allHoles(m, ballThatMeshStops(*a->settled), {}, 1);
+        ASSERT_EQ(found.holes.size(), 1u);
+        EXPECT_TRUE(found.holes[0].shuttersOff);
+        EXPECT_NEAR(found.holes[0].at.z, head - 0.625 * 25.4, 25.4);
+    }
+}
+
 TEST(Doors, ALeafCutTooShortLetsIn) {
     // The planted fault: an inch and a quarter off the upper leaf's frame and sheet, and no strip, leave a slot between both.
     auto m = modelOf(withDoor({{"doors.1.leaf", "split"}}));

@@ -48,6 +48,16 @@ TEST_P(Parted, IsSoundAndShut) {
 }
 INSTANTIATE_TEST_SUITE_P(Coops, Parted, testing::Range<std::size_t>(0, partedCoops().size()));
 
+TEST(Partitions, TheirDoorsKeepClearOfCornersBesideAPostUnderTheRidge) {
+    // By rule its jamb stood in the front wall: the post under the ridge was nearer to the left than to the right.
+    const auto d =
+        designWith(asked("frame.walls=posts; frame.beam=4x6; roof.form=gable; roof.ridge_kind=beam; partitions.1.wall=right; "
+                         "coop.depth=8ft; roof.ridge=38in"));
+    expectWholeAndShut(d);
+    Settled s{d};
+    EXPECT_GE(s.length("partitions.1.door_at"), cornerClear(s));
+}
+
 TEST(Parted, WithinACurbItsPlateLiesOnABoardInTheEarth) {
     // 14 ft by 8 ft, a curb 8 in high and 6 in wide: 8 ft less twice 6 in, of an 11 1/4 in board 3 1/4 in the earth; screwed every 16 in.
     const auto changes = asked("foundation.kind=curb; coop.width=14'; coop.depth=8'; partitions.1.wall=left; partitions.1.bins=1");

@@ -319,6 +319,7 @@ void expectWhole(const Answer& a, const std::string& which) {
     // Whatever is told has its words.
     for (const auto& p : a.model->parts)
         if (!words::has("part." + p.role)) ADD_FAILURE() << which << "no word for " << p.role;
+    for (const auto& c : a.model->clear) EXPECT_TRUE(words::has("clear." + c.id.substr(c.id.rfind('/') + 1))) << c.id;
     for (const auto& h : a.takeoff->hardware)
         if (!words::has("fixing." + h.rule) || !words::has("item." + h.item)) ADD_FAILURE() << which << "no word for " << h.rule << h.item;
     for (const auto& f : a.findings) EXPECT_TRUE(words::has("finding." + f.id)) << f.id;

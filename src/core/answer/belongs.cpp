@@ -76,6 +76,7 @@ const std::vector<Belongs>& table() {
         {"hatches.*.width", std::nullopt, {}, "hatches.*/"},
         {"hatches.*.at", std::nullopt, {}, "hatches.*/"},
         {"hatches.*.sill", std::nullopt, {}, "hatches.*/"},
+        {"doors.*.screen", std::nullopt, {}, "doors.*/"},
         {"doors.*.steps", openings, {"stringer", "tread", "rail-post", "handrail"}, ""},
         {"partitions.*.cover", std::nullopt, {"partition-mesh", "partition-sheet", "leaf", "leaf-mesh"}, ""},
         {"partitions.*.pop", inside, {"pop-leaf", "track", "king", "cripple"}, ""},

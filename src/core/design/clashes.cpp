@@ -20,7 +20,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 113> kIds{
+constexpr std::array<std::string_view, 114> kIds{
     "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
     "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
     "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
@@ -37,7 +37,7 @@ constexpr std::array<std::string_view, 113> kIds{
     "ridge.near",       "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",
     "wire.joists",      "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",
     "hatch.lip",        "floor.building", "floor.run",      "ground.floor",      "nests.posts",     "nests.studs",     "nests.mesh",
-    "nests.bays"};
+    "nests.bays",       "door.screen"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -81,6 +81,13 @@ std::optional<Clash> ridgePostClash(Settled& s, const Shell& shell) {
             if (const double at = inMm(s.length("nests.at"));
                 along(wall) > at - half && along(wall) < at + inMm(openingWidth(s, "nests")) + half)
                 return names("nests.at");
+        for (const int row : s.rows("doors")) {
+            const auto door = slotKey("doors", row, "at"), key = door.substr(0, door.rfind('.'));
+            const double u = along(s.choice(key + ".wall")), at = inMm(s.length(door));
+            if (screened(s, key) && from(s.choice(key + ".wall")) - half < inMm(screenReach(s, key)) && u > at - half &&
+                u < at + inMm(s.length(key + ".width")) + half)
+                return names(key + ".screen");
+        }
         for (const auto& p : partitions(s)) {
             const double far = from(p.wall), u = along(p.wall), door = inMm(s.length(p.key + ".door_at")),
                          wide = inMm(s.length(p.key + ".door_width"));

@@ -69,7 +69,8 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         if (const auto lower = lowerSiding(s), most = o.sill + o.height + inches(4);
             o.row == "nests" && nestsThrough(s) && openWall(s, o.wall) && lower > Length{} && most > lower)
             return Clash{"open.nests", "nests.wall", "skin.lower", {lower, most}, Change{"nests.kind", "inside"}};
-        if (const auto to = besideRidge(shell, o.wall, o.width, o.at); to != o.at && framed)
+        if (const auto to = besideRidge(shell, o.wall, o.width, o.at, cornerClear(s), wall - cornerClear(s) - o.width);
+            to != o.at && framed)
             return Clash{"opening.ridge",
                          o.row + ".at",
                          "roof.ridge",
@@ -173,6 +174,10 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                              : edge > inches(14) ? std::optional{Change{heightKey(o), written(edge, s)}}
                                                  : std::nullopt};
         }
+        if (o.row.starts_with("doors") && screened(s, o.row))
+            if (auto other = screenMeets(s, o.row))
+                return Clash{
+                    "door.screen", o.row + ".screen", *other, {keyRef(o.row + ".screen"), keyRef(*other)}, Change{o.row + ".screen", "no"}};
         if (o.row.starts_with("hatches")) {
             // It hangs over what reaches in below the wall: the birds eat from the earth between.
             if (const auto lip = hatchLip(s, o.row) + shell.floorTop; earthFloor(s) && lip > kHighestLip)
@@ -309,8 +314,9 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         if (const auto nearest = roomBetweenRafters(s, p.key, p.room, least); nearest != p.room)
             return Clash{"partition.rafter", p.key + ".room", "roof.spacing", {p.room}, Change{p.key + ".room", written(nearest, s)}};
         const auto last = shell.deep - cornerClear(s) - door;
-        const auto nearest = besideRidge(shell, p.wall, door, std::clamp(at, cornerClear(s), std::max(cornerClear(s), last)));
-        if (nearest != at || at > last)
+        const auto first = cornerClear(s),
+                   nearest = besideRidge(shell, p.wall, door, std::clamp(at, first, std::max(first, last)), first, last);
+        if (nearest != at || at < first || at > last)
             return Clash{"partition.door",
                          p.key + ".door_at",
                          p.key + ".door_width",

@@ -139,15 +139,15 @@ void addForm(std::vector<Param>& p) {
         const auto& wall = a.choice(self + ".wall");
         const auto wide = a.length(self + ".door_width"), high = a.length("keeper.height") + inches(3);
         const auto shell = shellOf(a);
+        const auto first = cornerClear(a), last = wallLength(a, wall) - first - wide;
         // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
         const auto ridge = shell.ridgeOn(wall);
-        if (!ridge || leftOf(wall) != a.choice("roost.wall")) return besideRidge(shell, wall, wide, easyEntry(a, wall, wide, high));
-        const auto last = wallLength(a, wall) - cornerClear(a) - wide;
+        if (!ridge || leftOf(wall) != a.choice("roost.wall"))
+            return besideRidge(shell, wall, wide, easyEntry(a, wall, wide, high), first, last);
         auto at = last;
-        while (at > cornerClear(a) && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) &&
-               highestHead(shell, wall, at, wide) < high)
+        while (at > first && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) && highestHead(shell, wall, at, wide) < high)
             at = at - inches(0.5);
-        return besideRidge(shell, wall, wide, at);
+        return besideRidge(shell, wall, wide, at, first, last);
     }));
     p.push_back({"partitions.*.pop", form, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(count("partitions.*.shelves", form, 0, 3, always(std::int64_t{0}), false));

@@ -45,10 +45,39 @@ double hopperPounds(Ask& ask, const std::string& hatch) {
 }
 
 Length keptBefore(Ask& ask, std::string_view row) {
-    if (row.starts_with("doors")) return wallDeep(ask) + inches(ask.choice(std::string{row} + ".kind") == "people_door" ? 24 : 4);
+    if (row.starts_with("doors")) {
+        const std::string door{row};
+        const auto way = wallDeep(ask) + inches(ask.choice(door + ".kind") == "people_door" ? 24 : 4);
+        return screened(ask, door) ? std::max(way, screenReach(ask, door)) : way;
+    }
     if (row.starts_with("pops")) return wallDeep(ask) + inches(18);
     if (row.starts_with("hatches")) return hopperReach(ask) + kHopperLap;
     return row == "nests" && nestsInside(ask) ? wallDeep(ask) + nestReach(ask) + inches(2) : Length{};
+}
+
+std::optional<std::string> screenMeets(Ask& ask, const std::string& door) {
+    const auto& side = ask.choice(door + ".wall");
+    const auto at = ask.length(door + ".at");
+    const auto own = within(ask, side, at, at + ask.length(door + ".width"), screenReach(ask, door));
+    const auto meets = [&](std::string_view wall, Length from, Length to, Length reach) {
+        return own.meets(within(ask, wall, from, to, reach), -kTouchMm);
+    };
+    const auto& roost = ask.choice("roost.wall");
+    if (meets(roost, Length{}, wallLength(ask, roost), wallDeep(ask) + roomsAt(ask, roost) + roostZone(ask))) return "roost.wall";
+    if (const auto u = ask.length("nests.at");
+        nestsInside(ask) && meets(ask.choice("nests.wall"), u, u + openingWidth(ask, "nests"), wallDeep(ask) + nestReach(ask)))
+        return "nests.at";
+    for (const int row : ask.rows("hatches")) {
+        const auto key = "hatches." + std::to_string(row);
+        const auto u = ask.length(key + ".at");
+        if (meets(ask.choice(key + ".wall"), u - kHopperLap, u + ask.length(key + ".width") + kHopperLap, hopperReach(ask)))
+            return key + ".at";
+    }
+    // The far wall, with what is fixed to it.
+    const auto far = opposite(side);
+    if (meets(far, Length{}, wallLength(ask, far), wallDeep(ask) + roomsAt(ask, far) + beforeWall(ask)))
+        return side == "front" || side == "back" ? "coop.depth" : "coop.width";
+    return std::nullopt;
 }
 
 std::optional<std::string> hopperMeets(Ask& ask, const std::string& hatch) {

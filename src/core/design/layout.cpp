@@ -71,6 +71,16 @@ std::int64_t nestsBay(Ask& ask) {
     return (ask.length("nests.at") + Length::ticks((kNestBoard + pitch).count() / 2)) / pitch;
 }
 Length nestsFrom(Ask& ask, std::int64_t bay) { return uprightsApart(ask) * bay - Length::ticks(kNestBoard.count() / 2); }
+bool canScreen(Ask& ask, const std::string& door) {
+    const auto& wall = ask.choice(door + ".wall");
+    return ask.choice(door + ".kind") == "people_door" && !openWall(ask, wall) && wallDeep(ask) >= timberOf(ask).size("2x4").wide &&
+           opensToBirds(ask, wall, ask.length(door + ".at"), ask.length(door + ".width"));
+}
+bool screened(Ask& ask, const std::string& door) { return ask.flag(door + ".screen") && canScreen(ask, door); }
+Length screenReach(Ask& ask, const std::string& door) {
+    const auto wide = ask.length(door + ".width");
+    return wallDeep(ask) + (wide >= kTwoScreens ? Length::ticks(wide.count() / 2) : wide);
+}
 bool ridgeBetween(Ask& ask, std::string_view side, std::int64_t from, std::int64_t to) {
     const auto ridge = shellOf(ask).ridgeOn(side);
     const auto pitch = uprightsApart(ask), two = timberOf(ask).two;
@@ -191,12 +201,13 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         const auto& wall = ask.choice(key + ".wall");
         const auto at = ask.length(key + ".at"), wide = openingWidth(ask, key);
         if (wall == side) out.push_back({key, at - besideOpening(ask) * 2, at + wide + besideOpening(ask) * 2});
-        // Round the corner, as far as the hopper would reach before it.
-        if (auto keeps = hopper ? keptBefore(ask, key) : Length{}; keeps > Length{}) {
-            const auto whole = wallLength(ask, side);
+        // Round the corner, as far as the hopper would reach before it, or the nests before a door that opens inwards.
+        const bool inwards = self == "nests" && nestsInside(ask) && key.starts_with("doors") && screened(ask, key);
+        if (auto keeps = hopper ? keptBefore(ask, key) : inwards ? screenReach(ask, key) : Length{}; keeps > Length{}) {
+            const auto whole = wallLength(ask, side), reach = hopper ? hopperReach(ask) : wallDeep(ask) + nestReach(ask);
             keeps = keeps + kHopperLap;
-            if (wall == leftOf(side) && wallLength(ask, wall) - at - wide < hopperReach(ask)) out.push_back({key, Length{}, keeps});
-            if (wall == rightOf(side) && at < hopperReach(ask)) out.push_back({key, whole - keeps, whole});
+            if (wall == leftOf(side) && wallLength(ask, wall) - at - wide < reach) out.push_back({key, Length{}, keeps});
+            if (wall == rightOf(side) && at < reach) out.push_back({key, whole - keeps, whole});
         }
     }
     // Nests that stand inside, and hoppers, keep clear of the roosts: of their wall, of its ends, and of the wall across from a coop too

@@ -118,6 +118,8 @@ void addOpenings(std::vector<Param>& p) {
                   true,
                   {}},
                  [](Ask& a) { return !elevated(a) && a.choice(mine("doors", a) + ".kind") == "people_door" && stepUp(a) > kLeastSteps; }));
+    p.push_back(onlyWhen({"doors.*.screen", openings, Type::flag, false, true, {}, always(false), true, {}},
+                         [](Ask& a) { return canScreen(a, mine("doors", a)); }));
     // A shed has one door.
     p.push_back(inOldWall("doors.*.existing", "doors", [](Ask& a) -> Value { return a.row() == a.rows("doors").front(); }));
     p.push_back(choice("pops.*.wall", openings, kAllSides, [](Ask& a) -> Value {

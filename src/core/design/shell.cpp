@@ -273,9 +273,9 @@ std::vector<std::pair<Length, Length>> barredByRidge(const Shell& s, std::string
     return {{*ridge - half - s.jamb - width, *ridge + half - stud - width}, {*ridge - half + stud, *ridge + half + s.jamb}};
 }
 
-Length besideRidge(const Shell& s, std::string_view side, Length width, Length at) {
+Length besideRidge(const Shell& s, std::string_view side, Length width, Length at, Length first, Length last) {
     for (const auto& [bar, clear] : barredByRidge(s, side, width))
-        if (at > bar && at < clear) at = at - bar < clear - at ? bar : clear;
+        if (at > bar && at < clear) at = bar >= first && (at - bar < clear - at || clear > last) ? bar : clear;
     return at;
 }
 

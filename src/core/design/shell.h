@@ -121,8 +121,8 @@ double ridgeTopMm(const Shell& shell);
 double ridgeUndersideMm(const Shell& shell);
 /// Where on a side no opening of this width may start: one of its king studs would stand where the post under the ridge stands.
 std::vector<std::pair<Length, Length>> barredByRidge(const Shell& shell, std::string_view side, Length width);
-/// The nearest place to `at` where one may.
-Length besideRidge(const Shell& shell, std::string_view side, Length width, Length at);
+/// The nearest place to `at` where one may, between the first and the last that the wall's corners leave, if there is one.
+Length besideRidge(const Shell& shell, std::string_view side, Length width, Length at, Length first, Length last);
 
 /// A tie between the walls is a 2x4 on edge under the ridge board.
 inline Length tieDeep(const Shell& shell) { return shell.timber->size("2x4").wide; }

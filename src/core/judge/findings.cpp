@@ -223,7 +223,7 @@ struct Court {
         const bool solid = std::ranges::any_of(partitions(s), [](const Partition& p) { return !p.mesh; });
         double sum = 0;
         for (const auto& o : m.openings)
-            if (o.kind == kind && (!solid || opensToBirds(s, o.side, o.at, o.width))) {
+            if (o.kind == kind && (kind != "people_door" || screened(s, o.id)) && (!solid || opensToBirds(s, o.side, o.at, o.width))) {
                 const std::string pane = kind == "window" ? s.choice(o.id + ".kind") : "";
                 if (kind == "vent" && !inSummer && s.choice(o.id + ".kind") == "boarded") continue;
                 sum += inMm(o.width) * inMm(o.height) / 1e6 * (pane == "fixed" ? 0 : pane == "sliding" || pane == "bought" ? 0.5 : 1);
@@ -249,7 +249,7 @@ struct Court {
     }
     void air() {
         const double ft2 = 0.09290304, walls = openWallsM2(), vents = openM2("vent", false) + walls,
-                     all = walls + openM2("vent") + openM2("window") + openM2("pop");
+                     all = walls + openM2("vent") + openM2("window") + openM2("pop") + openM2("people_door");
         const double floor = inSquareMetres(clearFloor(s));
         const auto widen = [&](Finding& f) {
             for (const int r : s.rows("vents")) {
@@ -264,6 +264,8 @@ struct Court {
                        "m2/bird", true);
         f.parts = idsWith("vents.");
         widen(f);
+        for (const int r : s.rows("doors"))
+            if (const auto key = slotKey("doors", r, "screen"); s.applies(key) && !s.flag(key)) f.remedies.push_back({{key, "yes"}});
         const auto rows = s.rows("windows");
         if (static_cast<int>(rows.size()) < mostRows("windows"))
             for (const auto wall : kSides)

@@ -314,10 +314,15 @@ HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool(
                     const std::function<void(double)>& told) {
     auto away = model;
     std::vector<Body> leaves;
+    std::set<std::string> screens;
+    for (const auto& c : model.clear)
+        if (c.id.ends_with("/screen")) screens.insert(c.owner);
     for (std::size_t i = 0; i < model.parts.size(); ++i) {
         const auto& p = model.parts[i];
         const bool window = p.opening.starts_with("windows.") && (p.role.starts_with("leaf") || p.role == "window-light");
-        if (!window && p.role != "vent-board") continue;
+        // Who has a mesh door lets the door before it stand open.
+        const bool door = p.role.starts_with("leaf") && p.id.starts_with(p.opening + "/leaf/") && screens.contains(p.opening);
+        if (!window && !door && p.role != "vent-board") continue;
         for (const auto& s : p.solids) leaves.push_back({i, bounds(s), false, facePlanes(s), &s});
         away.parts[i].solids.clear();
     }

@@ -56,6 +56,26 @@ struct Fitter {
         board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + b.one, h.u1 - b.one, d0, d1, h.z1 - b.one, h.z1));
     }
 
+    /// Behind a people door's stops, over a board screwed to them: mesh on frames that open inwards.
+    void screenLeaves() {
+        const double stops = std::min(b.one + kIn / 16, b.wallDeep - b.one) + 1.5 * kIn, high = b.wideOf(kKickBoard);
+        board("screen/board", "kick-board", std::string{kKickBoard}, w.u, kUp, w.box(h.u0, h.u1, stops, stops + b.one, h.z0, h.z0 + high));
+        const auto mesh = b.s.choice("mesh.kind");
+        auto behind = w;
+        behind.origin = w.origin + w.inward * (stops + kIn / 16 + inMm(thicknessOf(mesh)));
+        const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + high + kGap, middle = (u0 + u1) / 2;
+        // Up to the header, which may lie higher than the door before it.
+        double z1 = 1e9;
+        for (const auto& p : b.model.parts)
+            if (p.role == "header" && p.side == w.side && p.opening == h.row) z1 = std::min(z1, p.box().low.z - w.origin.z - kGap);
+        Fitter f{b, behind, h};
+        const bool two = mm(h.u1 - h.u0) >= kTwoScreens;
+        f.hingedLeaf(two ? "screen/left/" : "screen/", u0, two ? middle - kGap / 2 : u1, z0, z1, false, mesh, "1x4", Form::mesh);
+        if (two) f.hingedLeaf("screen/right/", middle + kGap / 2, u1, z0, z1, true, mesh, "1x4", Form::mesh);
+        const double d = inMm(screenReach(b.s, h.row));
+        b.model.clear.push_back({h.row + "/screen", h.row, w.box(h.u0, h.u1, b.wallDeep + kIn / 16, d, z0, z1)});
+    }
+
     /// One leaf on a frame of flat boards behind it, hung on the jamb at its left or its right.
     void hingedLeaf(const std::string& name, double u0, double u1, double z0, double z1, bool atRight, const std::string& sheet,
                     const std::string& frame, Form form, Joint::Kind how = Joint::Kind::hinged) {
@@ -296,6 +316,7 @@ void leaves(Builder& b) {
                 f.mesh();
             }
             if (h.kind == "people_door" || h.kind == "clean_out") {
+                if (screened(b.s, h.row)) f.screenLeaves();
                 // The quarter circle of the swing, as the square it lies in.
                 const double r = (h.u1 - h.u0) / (b.s.choice(h.row + ".leaf") == "double" ? 2 : 1), out = w.skin + b.one;
                 b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0, h.u1, -out - r, -out - kGap, h.z0 + kGap, h.z1)});

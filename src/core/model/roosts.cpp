@@ -107,6 +107,7 @@ void ladder(Builder& b, const WallFrame& w, const std::vector<double>& stands, d
     const auto keep = [&](const Bounds& box) { taken.push_back(box); };
     for (const auto& p : b.model.parts)
         for (const auto& solid : p.solids) keep(bounds(solid));
+    for (const auto& c : b.model.clear) keep(bounds(c.solid));
     for (const auto& other : b.walls)
         for (const auto& h : other.holes)
             if (h.z0 < 24 * kIn && h.kind != "window" && h.kind != "vent") {
