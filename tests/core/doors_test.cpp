@@ -102,6 +102,9 @@ TEST(Doors, AMeshDoorBehindOneShutsWhileItStandsOpen) {
              asked("frame.walls=posts; skin.kind=metal; coop.width=10ft; coop.depth=8ft; doors.1.leaf=split"),
              asked("foundation.kind=curb; roof.form=gable; frame.timber=metric; coop.width=10ft; coop.depth=10ft; doors.1.wall=front; "
                    "runs.1.side=right; mesh.kind=hardware-cloth-1/4"),
+             // A header that lies higher than the door, behind lining and foam.
+             asked("foundation.kind=curb; roof.form=gable; frame.timber=metric; coop.width=10ft; coop.depth=10ft; doors.1.wall=front; "
+                   "runs.1.side=right; mesh.kind=hardware-cloth-1/4; skin.lining=ply-1/2; skin.insulation=foam-1-1/2"),
              asked("skin.lining=ply-1/2; coop.width=12ft; coop.depth=8ft; nests.kind=inside; roost.ladder=yes; skin.kind=board_batten"),
          }) {
         auto changes = more;

@@ -11,6 +11,7 @@
 #include <set>
 
 #include "core/cutting/cutting.h"
+#include "core/cutting/exchange.h"
 
 namespace oiko {
 namespace {
@@ -84,6 +85,53 @@ TEST(LongList, ThousandsOfUnlikeLengthsAreProvenWhereBoardsCanBeFull) {
     }
 }
 
+TEST(LongList, UnlikeLengthsChangePlacesUntilAllStand) {
+    const auto metric = [](std::initializer_list<std::tuple<double, double, int>> rows) {
+        std::vector<CutStock> stock;
+        for (const auto& [length, price, left] : rows)
+            stock.push_back(
+                {std::to_string(length), "x", mm(length), money(price), left > 0 ? std::optional<std::int64_t>{left} : std::nullopt});
+        return stock;
+    };
+    for (const auto& l : {longList(1'000, 21, 300, 2'400, metric({{3600, 10, 0}})),
+                          longList(1'000, 22, 300, 2'400, metric({{2400, 6.2, 0}, {3600, 9.1, 0}, {4200, 11.3, 0}})),
+                          longList(900, 23, 600, 2'400, metric({{3600, 9.5, 0}, {4800, 12, 0}})),
+                          // Some on hand for nothing, some short.
+                          longList(1'000, 24, 300, 1'500, metric({{2400, 6.2, 40}, {3000, 7.4, 0}, {3600, 0, 30}})),
+                          longList(1'000, 25, 200, 2'400, metric({{2400, 0, 40}, {4200, 11, 0}, {3600, 9, 100}}))}) {
+        std::set<Length> sizes;
+        for (const auto& p : l.parts) sizes.insert(p.length);
+        ASSERT_GT(sizes.size(), kLongList);
+        const auto plan = cutBoards(l.parts, l.stock, {mm(3), Length{}, 5'000'000, {}, {}});
+        EXPECT_TRUE(holds(l, plan, mm(3)));
+        EXPECT_TRUE(plan.proven) << inUnits(plan.cost) << " of " << inUnits(plan.lowerBound);
+        for (std::size_t j = 0; j < l.stock.size(); ++j)
+            EXPECT_LE(std::ranges::count(plan.boards, j, &CutBoard::stock), l.stock[j].quantity.value_or(1'000'000));
+    }
+}
+
+TEST(LongList, WhatDoesNotFitItsBoardsIsSaidToBeNotFound) {
+    // Four hundred pieces on boards as long together as they are less a part of one, and on one more.
+    ProofCase g{{}, {}, {}, {1'000}, {1}, {kUnlimited}};
+    std::int64_t all = 0;
+    for (int i = 0; i < 400; ++i) g.size.push_back(100 + i), g.need.push_back(1), g.length.push_back(100 + i), all += 100 + i;
+    std::int64_t work = 100'000;
+    EXPECT_FALSE(fillBoards(g, {all / 1'000}, work, {}));
+    EXPECT_LE(work, 0);
+    work = 1'000'000;
+    const auto plan = fillBoards(g, {all / 1'000 + 1}, work, {});
+    ASSERT_TRUE(plan);
+    std::vector<std::int64_t> cut(400, 0);
+    for (const auto& [row, pattern] : *plan) {
+        EXPECT_LE(std::inner_product(pattern.begin(), pattern.end(), g.size.begin(), std::int64_t{0}), 1'000);
+        for (std::size_t i = 0; i < cut.size(); ++i) cut[i] += pattern[i];
+    }
+    EXPECT_EQ(cut, g.need);
+    work = 1'000'000;
+    EXPECT_FALSE(fillBoards(g, {all / 1'000}, work, [] { return true; })) << "told to stop";
+    EXPECT_GT(work, 900'000);
+}
+
 TEST(LongList, ThePlantedPlanIsNeverDearerThanTheBoundSays) {
     // Boards cut at random into pieces that leave nothing: what they cost is the most that the best plan can.
     for (const unsigned seed : {1u, 2u}) {
@@ -154,7 +202,17 @@ TEST(LongList, PiecesShorterThanACellProveNothingThere) {
     g.room = {90'000}, g.price = {10'000}, g.left = {2 * kUnlimited};
     const Worths worths(g.size.size(), 7);
     EXPECT_EQ(boundByWorths(g, worths, 8'000), 0);
-    EXPECT_TRUE(proveLong(g, 10'000'000, 100'000, {}).worths.empty());
+    // By their lengths alone they are proved, and none is lost.
+    const auto proof = proveLong(g, 10'000'000, 100'000, {});
+    EXPECT_EQ(proof.worths, std::vector<Worths>{g.size});
+    Pattern cut(g.size.size(), 0);
+    std::int64_t cost = 0;
+    for (const auto& [row, pattern] : proof.boards) {
+        cost += g.price[row];
+        for (std::size_t i = 0; i < cut.size(); ++i) cut[i] += pattern[i];
+    }
+    EXPECT_EQ(cut, g.need);
+    EXPECT_EQ(cost, proof.bound);
     // The shortest is worth most for its length: 30,000 of them on a board; all are worth 7 x 20,000, less than one board holds.
     EXPECT_EQ(boundByWorths(g, worths, 90'000), 10'000);
 }
@@ -196,8 +254,10 @@ TEST(LongList, EndsSoonWhenToldAndLeavesShortStockToTheOther) {
     EXPECT_TRUE(holds(l, plan, mm(3)));
     EXPECT_LE(plan.lowerBound, plan.cost);
     ProofCase few;
-    few.size = {3}, few.need = {1}, few.length = {3}, few.room = {9}, few.price = {1}, few.left = {2};
-    EXPECT_TRUE(proveLong(few, 5, 1'000, {}).worths.empty());
+    few.size = {5}, few.need = {3}, few.length = {5}, few.room = {9}, few.price = {1}, few.left = {5};
+    EXPECT_TRUE(proveLong(few, 3, 1'000, {}).worths.empty()) << "15 would stand on two boards by its length alone";
+    few.need = {2};
+    EXPECT_EQ(proveLong(few, 2, 1'000, {}).bound, 2);
 }
 
 }  // namespace

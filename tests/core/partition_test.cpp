@@ -48,6 +48,18 @@ TEST_P(Parted, IsSoundAndShut) {
 }
 INSTANTIATE_TEST_SUITE_P(Coops, Parted, testing::Range<std::size_t>(0, partedCoops().size()));
 
+TEST(Partitions, ABoardUnderTheirPlateIsSoldAsLongAsBoardsAre) {
+    // Found by a random design: of treated 300 mm there were 3.6 m and 4.8 m, and 4.2 m is as long as it may be.
+    for (const auto* timber : {"inch", "metric", "planed"}) {
+        const auto a =
+            answerTo(designWith(asked("foundation.kind=blockwork; stock.longest=14ft; coop.depth=15ft; coop.width=19ft; "
+                                      "roof.form=gable; roof.pitch=2/12; roof.cover=metal_sealed; roof.ridge_kind=beam; "
+                                      "partitions.1.wall=left; frame.timber=" +
+                                      std::string{timber})));
+        EXPECT_TRUE(a->cuts->boards.unplaced.empty()) << timber;
+    }
+}
+
 TEST(Partitions, TheirDoorsKeepClearOfCornersBesideAPostUnderTheRidge) {
     // By rule its jamb stood in the front wall: the post under the ridge was nearer to the left than to the right.
     const auto d =

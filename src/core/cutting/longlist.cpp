@@ -12,6 +12,7 @@
 #include <set>
 
 #include "core/cutting/boughtboards.h"
+#include "core/cutting/exchange.h"
 #include "core/cutting/repack.h"
 
 namespace oiko {
@@ -24,7 +25,8 @@ constexpr std::size_t kEachItsOwn = 520;  ///< unlike sizes that need no breaks
 constexpr std::size_t kShort = 130;       ///< pieces of a short list
 constexpr std::int64_t kMended = 50;      ///< pieces that are cut anew,
 constexpr std::int64_t kMost = 200;       ///< more of them where a board is to be saved
-constexpr double kWorth = 1e9;            ///< worth of a ten-thousandth of money, in whole numbers
+constexpr std::int64_t kExchanges = 4'000'000;
+constexpr double kWorth = 1e9;  ///< worth of a ten-thousandth of money, in whole numbers
 
 /// The best filling of every room at once, sizes as often as they fit.
 template <class Value>
@@ -117,7 +119,8 @@ public:
         for (const auto p : g.price) step_ = std::gcd(step_, p);
         step_ = std::max<std::int64_t>(1, step_);
     }
-    Proof run() {
+    /// `plain`: boards as many as wanted, all at a price, and no piece too short for the grids.
+    Proof run(bool plain) {
         // What the pieces' own lengths ask for needs no grid.
         out_.worths = {g_.size};
         auto rate = std::numeric_limits<double>::max();
@@ -126,8 +129,9 @@ public:
         for (std::size_t i = 0; i < g_.size.size(); ++i)
             worth_.push_back(rate * static_cast<double>(g_.size[i])), known_ += worth_.back() * static_cast<double>(g_.need[i]);
         out_.bound = leastPrice(g_, worthOfAll(g_, g_.size), [&](std::size_t j) { return g_.room[j]; });
-        if (open()) fillFull();
-        if (open()) learnAndFill();
+        if (open()) fillWhole(plain);
+        if (open() && plain) fillFull();
+        if (open() && plain) learnAndFill();
         out_.cutShort = stopped();
         if (cost_ < given_) out_.boards = std::move(plan_);
         assert(out_.bound <= std::min(cost_, given_) && "a bound above a plan that stands");
@@ -284,6 +288,17 @@ private:
         }
         giveBack();
         return best;
+    }
+
+    /// The cheapest boards as long together as the pieces, and these on them.
+    void fillWhole(bool plain) {
+        std::vector<BoardCut> cuts{{g_.room, static_cast<std::int64_t>(worthOfAll(g_, g_.size))}};
+        const auto dearest = *std::ranges::max_element(g_.price);
+        const auto bought = leastBoards(g_, cuts, plain ? out_.bound + dearest + 1 : given_, {}, {}, 2'000);
+        if (!plain) out_.bound = std::max(out_.bound, bought.bound);
+        if (bought.boards.empty() || bought.cost >= std::min(cost_, given_)) return;
+        auto work = kExchanges;
+        if (auto plan = fillBoards(g_, bought.boards, work, stop_)) cost_ = bought.cost, plan_ = std::move(*plan);
     }
 
     /// Boards of the row that is cheapest a foot, each as full as can be, as long as there is much to choose from; the rest as a short
@@ -566,10 +581,15 @@ std::int64_t boundByWorths(const ProofCase& g, const Worths& worths, std::int64_
 
 Proof proveLong(const ProofCase& g, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop) {
     const auto cell = *std::ranges::max_element(g.room) / kRough;  // shorter pieces are nothing on the rough grid
-    if (*std::ranges::min_element(g.size) <= cell || std::ranges::any_of(g.left, [](auto n) { return n < kUnlimited; }) ||
-        std::ranges::any_of(g.price, [](auto p) { return p <= 0; }))
-        return {};
-    return LongList{g, cost, work, stop}.run();
+    const bool plain = *std::ranges::min_element(g.size) > cell && std::ranges::all_of(g.left, [](auto n) { return n >= kUnlimited; }) &&
+                       std::ranges::all_of(g.price, [](auto p) { return p > 0; });
+    auto proof = LongList{g, cost, work, stop}.run(plain);
+    auto now = cost;
+    if (!proof.boards.empty()) {
+        now = 0;
+        for (const auto& [row, pattern] : proof.boards) now += g.price[row];
+    }
+    return plain || proof.bound == now ? proof : Proof{};
 }
 
 }  // namespace oiko

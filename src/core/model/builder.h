@@ -134,6 +134,8 @@ struct RafterSpec {
     std::vector<Seat> seats;
 };
 std::vector<Solid> rafterSolids(const RafterSpec& r);
+/// Over the deck: what a hole goes up to inside, its header where a mesh door stands behind its leaf.
+double headInside(const Builder& b, const WallFrame& w, const Hole& h);
 /// The narrowest 2x that is at least this wide; the widest when none is.
 std::string boardAtLeast(const Builder& b, double width);
 /// A board lying flat on the slope between two distances along it, from x0 to x1.

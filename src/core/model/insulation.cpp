@@ -59,7 +59,7 @@ void wallFoam(Builder& b, const std::string& stock) {
                 for (const auto& v : solid.vertices) box.add(Vec3{dot(v - w.origin, w.u), 0, v.z - b.floor});
             taken.push_back(box);
         }
-        for (const auto& h : w.holes) taken.push_back({{h.u0, 0, h.z0}, {h.u1, 0, h.z1}});
+        for (const auto& h : w.holes) taken.push_back({{h.u0, 0, h.z0}, {h.u1, 0, headInside(b, w, h)}});
         // A ridge beam passes through, lower than the plates.
         if (const auto at = b.shell.ridgeOn(w.side); at && !b.shell.beam.empty()) {
             const double half = inMm(b.shell.ridgeThick) / 2;

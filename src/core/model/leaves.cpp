@@ -1,6 +1,7 @@
 // What closes the openings: hinged leaves of siding on a frame, sliding pop doors with ramps, window panes and shutters, mesh.
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/catalog/skins.h"
 #include "core/model/builder.h"
@@ -65,9 +66,7 @@ struct Fitter {
         behind.origin = w.origin + w.inward * (stops + kIn / 16 + inMm(thicknessOf(mesh)));
         const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + high + kGap, middle = (u0 + u1) / 2;
         // Up to the header, which may lie higher than the door before it.
-        double z1 = 1e9;
-        for (const auto& p : b.model.parts)
-            if (p.role == "header" && p.side == w.side && p.opening == h.row) z1 = std::min(z1, p.box().low.z - w.origin.z - kGap);
+        const double z1 = headInside(b, w, h) - kGap;
         Fitter f{b, behind, h};
         const bool two = mm(h.u1 - h.u0) >= kTwoScreens;
         f.hingedLeaf(two ? "screen/left/" : "screen/", u0, two ? middle - kGap / 2 : u1, z0, z1, false, mesh, "1x4", Form::mesh);
@@ -272,6 +271,14 @@ struct Fitter {
 };
 
 }  // namespace
+
+double headInside(const Builder& b, const WallFrame& w, const Hole& h) {
+    if (h.kind != "people_door" || !screened(b.s, h.row)) return h.z1;
+    double head = std::numeric_limits<double>::max();
+    for (const auto& p : b.model.parts)
+        if (p.role == "header" && p.opening == h.row) head = std::min(head, p.box().low.z - w.origin.z);
+    return head;
+}
 
 void leaves(Builder& b) {
     for (const auto& w : b.partitions)

@@ -404,6 +404,7 @@ void wallLining(Builder& b) {
     for (const auto& w : b.walls) {
         if (w.form == Form::mesh || roomsAt(b.s, w.side) > Length{}) continue;
         auto cuts = Siding{b, w}.holes;  // with the ridge board's
+        for (auto& cut : cuts) cut.z1 = headInside(b, w, cut);
         if (nestsInside(b.s) && b.s.choice("nests.wall") == w.side) {
             // Their own back lies on the studs.
             const double u0 = inMm(b.s.length("nests.at")), z1 = inMm(b.s.length("nests.height")),
