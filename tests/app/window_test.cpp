@@ -642,7 +642,19 @@ TEST_F(Window, HatchesWinterBoardsClearPanelsAndBoughtNestsAreChosenInTheLetter)
     take("vents.2.kind", 1);
     settle();
     EXPECT_GT(count("vent-board"), 0) << window->message().toStdString();
-    take("nests.kind", 6);
+    // In bays between studs, as many as are free; their place is refused where no stud is, and nothing is lost.
+    take("nests.kind", 5);
+    settle();
+    EXPECT_GT(count("nest-door"), 0) << window->message().toStdString();
+    const auto stands = window->answer()->settled->length("nests.at");
+    type("nests.at", "21in");
+    settle();
+    EXPECT_EQ(window->answer()->settled->length("nests.at"), stands);
+    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    take("doors.1.screen", 0);
+    settle();
+    EXPECT_NE(window->answer()->model->find("doors.1/screen/sheet"), nullptr) << window->message().toStdString();
+    take("nests.kind", 7);
     settle();
     EXPECT_GT(count("nest-unit"), 0) << window->message().toStdString();
     EXPECT_EQ(window->findChild<ValueWord*>("nests.clear"), nullptr) << "a bought nest is as wide as it is";
@@ -759,7 +771,7 @@ TEST_F(Window, RoostsNestsAndFloorsOfEveryKindAreChosenInTheLetter) {
     chosen("roost.ladder", 0, "roost-ladder");
     chosen("nests.kind", 4, "nest-door");
     EXPECT_EQ(window->findChild<ValueWord*>("nests.door"), nullptr) << "its front drops";
-    chosen("nests.kind", 5, "nest-bracket");
+    chosen("nests.kind", 6, "nest-bracket");
     chosen("skin.kind", 5, "let-in-brace");
     take("floor.cover", 3);
     settle();
