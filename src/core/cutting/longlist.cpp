@@ -129,9 +129,10 @@ public:
         for (std::size_t i = 0; i < g_.size.size(); ++i)
             worth_.push_back(rate * static_cast<double>(g_.size[i])), known_ += worth_.back() * static_cast<double>(g_.need[i]);
         out_.bound = leastPrice(g_, worthOfAll(g_, g_.size), [&](std::size_t j) { return g_.room[j]; });
-        if (open()) fillWhole(plain);
+        if (open()) fillWhole(plain, {0});
         if (open() && plain) fillFull();
         if (open() && plain) learnAndFill();
+        if (open()) fillWhole(plain, {5'000, 2'000, 1'000, 500, 250});
         out_.cutShort = stopped();
         if (cost_ < given_) out_.boards = std::move(plan_);
         assert(out_.bound <= std::min(cost_, given_) && "a bound above a plan that stands");
@@ -290,15 +291,24 @@ private:
         return best;
     }
 
-    /// The cheapest boards as long together as the pieces, and these on them.
-    void fillWhole(bool plain) {
-        std::vector<BoardCut> cuts{{g_.room, static_cast<std::int64_t>(worthOfAll(g_, g_.size))}};
-        const auto dearest = *std::ranges::max_element(g_.price);
-        const auto bought = leastBoards(g_, cuts, plain ? out_.bound + dearest + 1 : given_, {}, {}, 2'000);
-        if (!plain) out_.bound = std::max(out_.bound, bought.bound);
-        if (bought.boards.empty() || bought.cost >= std::min(cost_, given_)) return;
-        auto work = kExchanges;
-        if (auto plan = fillBoards(g_, bought.boards, work, stop_)) cost_ = bought.cost, plan_ = std::move(*plan);
+    /// The cheapest boards as long together as the pieces and a part more, zero for none, and these on them.
+    void fillWhole(bool plain, std::initializer_list<int> parts) {
+        const auto all = static_cast<std::int64_t>(worthOfAll(g_, g_.size)), dearest = *std::ranges::max_element(g_.price);
+        std::vector<Boards> tried;
+        for (const auto part : parts) {
+            std::vector<BoardCut> cuts{{g_.room, all + (part > 0 ? all / part : 0)}};
+            const auto best = std::min(cost_, given_);
+            const auto bought = leastBoards(g_, cuts, plain && part == 0 ? out_.bound + dearest + 1 : best, {}, {}, 2'000);
+            if (part == 0 && !plain) out_.bound = std::max(out_.bound, bought.bound);
+            if (bought.boards.empty() || bought.cost >= best || !open()) return;
+            if (std::ranges::find(tried, bought.boards) != tried.end()) continue;
+            tried.push_back(bought.boards);
+            auto work = part == 0 ? kExchanges : kExchanges / 4;
+            if (auto plan = fillBoards(g_, bought.boards, work, stop_)) {
+                cost_ = bought.cost, plan_ = std::move(*plan);
+                return;
+            }
+        }
     }
 
     /// Boards of the row that is cheapest a foot, each as full as can be, as long as there is much to choose from; the rest as a short
@@ -589,7 +599,11 @@ Proof proveLong(const ProofCase& g, std::int64_t cost, std::int64_t work, const 
         now = 0;
         for (const auto& [row, pattern] : proof.boards) now += g.price[row];
     }
-    return plain || proof.bound == now ? proof : Proof{};
+    if (plain || proof.bound == now) return proof;
+    auto rest = prove(g, now, 0, work, stop);
+    if (rest.boards.empty()) rest.boards = std::move(proof.boards);
+    if (proof.bound > rest.bound) rest.bound = proof.bound, rest.worths = std::move(proof.worths);
+    return rest;
 }
 
 }  // namespace oiko

@@ -7,8 +7,9 @@ namespace oiko {
 /// From so many unlike sizes on, a linear program with a row for each is too slow.
 inline constexpr std::size_t kLongList = 350;
 
-/// The same promises as prove(), for lists of many unlike sizes and boards as many as wanted: the bound holds whatever the plan, the plan
-/// is near it, and seldom equal. Where the boards run short nothing is done.
+/// The same promises as prove(), for lists of many unlike sizes all of which have a place: the bound holds whatever the plan, and the plan
+/// is near it; equal where pieces are short beside their boards. Where boards are few or free, or pieces crumbs, prove() goes on from
+/// there.
 Proof proveLong(const ProofCase& given, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop);
 
 /// The bound that worths prove when each size may stand on a board as often as it fits: all worth, at the least price of a unit of it.
