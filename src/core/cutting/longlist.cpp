@@ -130,7 +130,6 @@ public:
             worth_.push_back(rate * static_cast<double>(g_.size[i])), known_ += worth_.back() * static_cast<double>(g_.need[i]);
         out_.bound = leastPrice(g_, worthOfAll(g_, g_.size), [&](std::size_t j) { return g_.room[j]; });
         if (open()) fillWhole(plain, {0});
-        if (open() && plain) fillFull();
         if (open() && plain) learnAndFill();
         if (open()) fillWhole(plain, {5'000, 2'000, 1'000, 500, 250});
         out_.cutShort = stopped();
@@ -262,35 +261,6 @@ private:
         if (const auto sure = boundByWorths(g_, whole, kCells); sure > out_.bound) out_.bound = sure, out_.worths = {whole};
     }
 
-    /// The longest of the pool and others, few before many, that leave least of the room: some by chance, the last two so that they fit.
-    std::vector<std::size_t> fullBoard(Dice& dice, const std::vector<std::size_t>& pool, Pattern& need, std::int64_t room) {
-        std::vector<std::size_t> taken, best;
-        const auto take = [&](std::size_t i) { taken.push_back(i), --need[i], room -= g_.size[i]; };
-        const auto giveBack = [&] { room += g_.size[taken.back()], ++need[taken.back()], taken.pop_back(); };
-        auto least = room;
-        const auto endWithLongest = [&] {
-            auto at = std::ranges::lower_bound(pool, room, std::ranges::greater{}, [&](auto i) { return g_.size[i]; });
-            while (at != pool.end() && need[*at] == 0) ++at;
-            const auto left = room - (at == pool.end() ? 0 : g_.size[*at]);
-            if (left >= least) return;
-            least = left, best = taken;
-            if (at != pool.end()) best.push_back(*at);
-        };
-        take(pool.front()), endWithLongest();
-        const auto fewest = (room - 1) / g_.size[pool.front()] + 1, most = room / g_.size[pool.back()];
-        for (int round = 0; round < 24 && least > 0; ++round) {
-            const auto many = std::min<std::int64_t>(std::max<std::int64_t>(2, fewest) + round / 8, most);
-            for (auto k = many; k > 2; --k)
-                if (const auto i = pool[dice.below(pool.size())]; need[i] > 0 && g_.size[i] <= room) take(i);
-            const auto from = dice.below(pool.size());
-            for (std::size_t k = 0; k < pool.size() && least > 0; ++k)
-                if (const auto i = pool[(from + k) % pool.size()]; need[i] > 0 && g_.size[i] <= room) take(i), endWithLongest(), giveBack();
-            while (taken.size() > 1) giveBack();
-        }
-        giveBack();
-        return best;
-    }
-
     /// The cheapest boards as long together as the pieces and a part more, zero for none, and these on them.
     void fillWhole(bool plain, std::initializer_list<int> parts) {
         const auto all = static_cast<std::int64_t>(worthOfAll(g_, g_.size)), dearest = *std::ranges::max_element(g_.price);
@@ -309,31 +279,6 @@ private:
                 return;
             }
         }
-    }
-
-    /// Boards of the row that is cheapest a foot, each as full as can be, as long as there is much to choose from; the rest as a short
-    /// list.
-    void fillFull() {
-        Dice dice{1};
-        std::size_t row = 0;
-        for (std::size_t j = 1; j < g_.room.size(); ++j)
-            if (static_cast<Wide>(g_.price[j]) * g_.room[row] < static_cast<Wide>(g_.price[row]) * g_.room[j]) row = j;
-        if (g_.size[order_.front()] > g_.room[row]) return;
-        auto need = g_.need;
-        auto left = std::accumulate(need.begin(), need.end(), std::int64_t{0});
-        auto pool = order_;  // longest first
-        std::vector<Filled> plan;
-        while (left > static_cast<std::int64_t>(kShort) && !stopped()) {
-            std::erase_if(pool, [&](auto i) { return need[i] == 0; });
-            const auto taken = fullBoard(dice, pool, need, g_.room[row]);
-            Pattern pattern(need.size(), 0);
-            for (const auto i : taken) ++pattern[i], --need[i], --left;
-            plan.emplace_back(row, std::move(pattern));
-            work_ -= 10;
-        }
-        auto last = fillShort(dice, need);
-        plan.insert(plan.end(), std::make_move_iterator(last.begin()), std::make_move_iterator(last.end()));
-        if (const auto cost = costOf(plan); cost < cost_ && !last.empty()) cost_ = cost, plan_ = std::move(plan);
     }
 
     /// Boards like the linear program's: of each as many as it asks for, every piece near the one that stands there, the last two of them
