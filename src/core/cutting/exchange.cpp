@@ -11,7 +11,9 @@ namespace oiko {
 namespace {
 
 using Piece = std::uint32_t;
-constexpr double kCoolest = 0.01;  ///< of the warmth that a cycle begins with
+constexpr double kCoolest = 0.01;            ///< of the warmth that a cycle begins with
+constexpr std::size_t kFewOut = 8;           ///< pieces left out of which two may go together
+constexpr std::int64_t kPatience = 600'000;  ///< steps without any less left out
 constexpr std::int64_t kCycle = 80'000;
 constexpr std::size_t kNear = 12;  ///< pieces that are looked at below the longest that fits
 
@@ -35,7 +37,7 @@ public:
         Dice dice{1};
         double warm = 0;
         for (std::int64_t step = 0; !out_.empty(); ++step) {
-            if (work_-- <= 0 || (step % 64 == 0 && stop_ && stop_())) return false;
+            if (work_-- <= 0 || step - better_ > kPatience || (step % 64 == 0 && stop_ && stop_())) return false;
             if (step % 256 == 0) {
                 // Warm, then ever cooler, and again: in what a board has free on the average, or the emptiest of all.
                 const auto all = std::accumulate(free_.begin(), free_.end(), std::int64_t{0}), most = *std::ranges::max_element(free_);
@@ -48,8 +50,10 @@ public:
             if (free_[a] == 0) continue;
             if (const auto any = anyMove(a, dice); any.gain >= 0 || dice.unit() < std::exp(any.gain / warm))
                 apply(a, any);
-            else if (const auto best = dice.unit() < 0.3 ? bestMove(a, dice) : Move{}; best.gain > 0)
+            else if (const auto best = dice.unit() < 0.3 ? bestMove(a, dice) : Move{}; best.gain > 0) {
+                if (best.from == row_.size()) better_ = step;
                 apply(a, best);
+            }
         }
         return true;
     }
@@ -133,7 +137,7 @@ private:
             const auto fits = [&](std::int64_t t) { return t > s && t <= s + room; };
             for (std::size_t i = 0; i < out_.size(); ++i) {
                 if (fits(size_[out_[i]])) offer(give, Few{{out_[i], 0}, 1}, row_.size(), size_[out_[i]] - s);
-                for (std::size_t k = i + 1; k < out_.size(); ++k)
+                for (std::size_t k = i + 1; k < out_.size() && out_.size() <= kFewOut; ++k)
                     if (const auto t = size_[out_[i]] + size_[out_[k]]; fits(t))
                         offer(give, Few{{out_[i], out_[k]}, 2}, row_.size(), t - s);
             }
@@ -196,6 +200,7 @@ private:
     std::vector<std::int64_t> free_;
     std::vector<std::vector<Piece>> on_;
     std::vector<Piece> out_;
+    std::int64_t better_ = 0;  ///< the step at which less was left out last
     std::set<Piece> open_;
 };
 

@@ -273,8 +273,12 @@ private:
             if (bought.boards.empty() || bought.cost >= best || !open()) return;
             if (std::ranges::find(tried, bought.boards) != tried.end()) continue;
             tried.push_back(bought.boards);
-            auto work = part == 0 ? kExchanges : kExchanges / 4;
-            if (auto plan = fillBoards(g_, bought.boards, work, stop_)) {
+            // A step of these is a tenth of one of those that are counted here.
+            const auto most = std::min(part == 0 ? kExchanges : kExchanges / 4, 10 * work_);
+            auto work = most;
+            auto plan = fillBoards(g_, bought.boards, work, stop_);
+            work_ -= (most - work) / 10;
+            if (plan) {
                 cost_ = bought.cost, plan_ = std::move(*plan);
                 return;
             }
