@@ -18,6 +18,16 @@ Design perches(std::vector<Change> more) {
     return designWith(more);
 }
 
+TEST(Roosts, CupsOnTheLastStandsKeepClearOfWhatIsFixedToTheWall) {
+    // Found by a random design: a pop door's keeper beside the end of bars that lie in cups, over boards.
+    for (const auto* timber : {"inch", "planed"})
+        EXPECT_EQ(
+            unsound(modelOf(designWith(asked("roost.wall=back; roost.hold=cups; roost.boards=yes; runs.1.side=left; pops.1.wall=left; "
+                                             "pops.1.at=17in; frame.timber=" +
+                                             std::string{timber})))),
+            "");
+}
+
 TEST(Roosts, StepUpTowardsTheirWall) {
     const auto d = perches({{"roost.wall", "back"}, {"roost.step", "12in"}, {"roost.apart", "14in"}});
     const auto m = modelOf(d);

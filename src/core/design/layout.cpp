@@ -169,7 +169,8 @@ Length roostZone(Ask& ask) {
 }
 
 Length roostClear(Ask& ask) {
-    const auto fixed = timberOf(ask).one * 2 + inches(0.5);
+    // Cups stand on the outer faces of the last stands.
+    const auto fixed = timberOf(ask).one * (ask.choice("roost.hold") == "cups" ? 3 : 2) + inches(0.5);
     return earthFloor(ask) ? std::max(fixed, curbWide(ask) - wallDeep(ask) + inches(0.5)) : fixed;
 }
 Length nestBearer(Ask& ask) {
