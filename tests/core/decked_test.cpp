@@ -40,6 +40,14 @@ TEST_P(Decked, IsSound) {
 }
 INSTANTIATE_TEST_SUITE_P(Coops, Decked, testing::Range<std::size_t>(0, kDecked.size()));
 
+TEST(DripEdge, HasNoCrumbAtItsEnd) {
+    // Found by a random design: a rake longer by half a millimetre than a length of it covers.
+    const auto m = modelOf(designWith(
+        {{"roof.cover", "wood_shingles"}, {"frame.timber", "metric"}, {"foundation.kind", "slab"}, {"roof.overhang", "1' 9 13/16\""}}));
+    EXPECT_EQ(unsound(m), "");
+    for (const auto* p : ofRole(m, "drip-edge")) EXPECT_GT(p->extent(p->along), 50.8) << p->id;
+}
+
 TEST(Shingles, AreCountedAsByHand) {
     // A single slope of 4/12 over 8 ft, 10 ft wide: rafters' tops 96 + 18 in of run, with the fascias 117 in, on the slope 123.33 in;
     // seen by 5 in that is 25 courses of 10 ft + 16 in = 136 in, four strips each; the lowest lies on one more.

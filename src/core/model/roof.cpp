@@ -235,9 +235,12 @@ struct Covering {
         const double thick = inMm(thicknessOf("drip-edge")), leg = 1.5 * kIn, sold = 118 * kIn;
         const auto along = [&](const std::string& tag, double from, double to, Vec3 axis, Vec3 across, const auto& solid) {
             int n = 0;
-            for (double at = from; at < to - kSameMm; at += sold)
-                put("drip-edge", tag + "/" + std::to_string(++n), "drip-edge", "drip-edge", axis, across,
-                    {solid(at, std::min(at + sold, to))}, Form::trim);
+            for (double at = from, next = 0; at < to - kSameMm; at = next) {
+                // No crumb at the end: the last two share what there is.
+                const double rest = to - at - sold;
+                next = rest > kSameMm && rest < 6 * kIn ? (at + to) / 2 : std::min(at + sold, to);
+                put("drip-edge", tag + "/" + std::to_string(++n), "drip-edge", "drip-edge", axis, across, {solid(at, next)}, Form::trim);
+            }
         };
         const double low = eave + b.two, foot = over(low) - leg, high = slope.start - b.two;
         along("low", x0, x1, {1, 0, 0}, {0, 0, 1}, [&](double a, double e) { return box({a, low, foot}, {e, low + thick, foot + leg}); });
