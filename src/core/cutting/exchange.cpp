@@ -34,6 +34,7 @@ public:
     }
 
     bool run() {
+        if (row_.empty()) return out_.empty();
         Dice dice{1};
         double warm = 0;
         for (std::int64_t step = 0; !out_.empty(); ++step) {

@@ -42,6 +42,7 @@ double ballThatMeshStops(Settled& settled);
 /// All zones of a model, with the ball that the mesh must stop. A way from the coop into a run counts as one out. Looked for twice: as
 /// drawn, and with the windows' shutters and panes away, as in summer; what is shut without them is shut with them. `told`: which share of
 /// the zones has been gone through, about; it rises by a hundredth at least, to 0.8: what is doubtful comes after.
+/// `stop` is asked from two threads at once, `told` from either, one at a time.
 HoleSearch allHoles(const Model& model, double ballMm, const std::function<bool()>& stop = {}, std::size_t most = 8,
                     const std::function<void(double)>& told = {});
 

@@ -392,16 +392,16 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         add("rafter-hanger", hung, "rafterhanger"), add("nail-10d", 10 * hung, "rafterhanger");
     }
     for (const auto& o : m.openings) {
+        if (o.kind == "people_door" && screened(s, o.id)) {
+            add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
+            if (o.width >= kTwoScreens) add("barrel-bolt", 2, "latch");
+        }
         if (o.existing) continue;
         if (o.kind == "people_door" || o.kind == "clean_out")
             add("barrel-bolt", 1, "latch"), add("two-step-lock", 1, "latch"), add("hook-eye", 1, "holdopen");
         // The leaf that stays shut is bolted at head and foot; two above each other to one another.
         if (o.kind == "people_door" || o.kind == "clean_out")
             add("barrel-bolt", s.choice(o.id + ".leaf") == "double" ? 2 : s.choice(o.id + ".leaf") == "split" ? 1 : 0, "latch");
-        if (o.kind == "people_door" && screened(s, o.id)) {
-            add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
-            if (o.width >= kTwoScreens) add("barrel-bolt", 2, "latch");
-        }
         if (o.kind == "inner_pop") add("barrel-bolt", 1, "latch");
         if (o.kind == "vent" && s.choice(o.id + ".kind") == "boarded") add("turn-button", o.width > inches(93) ? 8 : 4, "turnbutton");
         if (o.kind == "hatch") add("two-step-lock", 1, "latch");
