@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/design/screens.h"
 #include "core/judge/holes.h"
 #include "whole.h"
 

@@ -10,7 +10,8 @@ namespace oiko {
 /// or stopped. Boards are filled longest first; then pieces are exchanged so that what is left out grows less, or what is free gathers on
 /// few boards, until the last piece fits there.
 /// Source: Fleszar and Hindi, "New heuristics for one-dimensional bin-packing", Computers & Operations Research 29 (2002), for exchanges
-/// that let the squares of what is free grow. From memory.
+/// that let the squares of what is free grow; Kirkpatrick, Gelatt and Vecchi, "Optimization by simulated annealing", Science 220 (1983),
+/// for those that do not. From memory.
 std::optional<std::vector<Filled>> fillBoards(const ProofCase& given, const Boards& boards, std::int64_t& work,
                                               const std::function<bool()>& stop);
 

@@ -18,15 +18,15 @@
 namespace oiko {
 namespace {
 
-constexpr std::int64_t kRough = 2'000;    ///< cells of the longest room while worths are learnt
-constexpr std::int64_t kCells = 8'000;    ///< and for the last of them, and the bound
-constexpr std::size_t kBreaks = 240;      ///< where the worth of a length may bend
-constexpr std::size_t kEachItsOwn = 520;  ///< unlike sizes that need no breaks
-constexpr std::size_t kShort = 130;       ///< pieces of a short list
-constexpr std::int64_t kMended = 50;      ///< pieces that are cut anew,
-constexpr std::int64_t kMost = 200;       ///< more of them where a board is to be saved
-constexpr std::int64_t kExchanges = 4'000'000;
-constexpr double kWorth = 1e9;  ///< worth of a ten-thousandth of money, in whole numbers
+constexpr std::int64_t kRough = 2'000;          ///< cells of the longest room while worths are learnt
+constexpr std::int64_t kCells = 8'000;          ///< and for the last of them, and the bound
+constexpr std::size_t kBreaks = 240;            ///< where the worth of a length may bend
+constexpr std::size_t kEachItsOwn = 520;        ///< unlike sizes that need no breaks
+constexpr std::size_t kShort = 130;             ///< pieces of a short list
+constexpr std::int64_t kMended = 50;            ///< pieces that are cut anew,
+constexpr std::int64_t kMost = 200;             ///< more of them where a board is to be saved
+constexpr std::int64_t kExchanges = 4'000'000;  ///< steps on boards as long as the pieces; a quarter of them on longer ones
+constexpr double kWorth = 1e9;                  ///< worth of a ten-thousandth of money, in whole numbers
 
 /// The best filling of every room at once, sizes as often as they fit.
 template <class Value>

@@ -14,6 +14,7 @@
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
+#include "core/design/screens.h"
 #include "core/design/shell.h"
 #include "core/design/wirefloor.h"
 

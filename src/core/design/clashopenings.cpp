@@ -9,6 +9,7 @@
 #include "core/design/partition.h"
 #include "core/design/roosts.h"
 #include "core/design/rules.h"
+#include "core/design/screens.h"
 #include "core/design/storeroom.h"
 
 namespace oiko {
@@ -18,14 +19,29 @@ std::string sizeKey(const Opening& o) { return o.row == "nests" ? "nests.count" 
 
 }  // namespace
 
+namespace {
+/// Nests whose bays are the wall's own.
+std::optional<Clash> betweenStudsClash(Settled& s, const Shell& shell) {
+    if (!nestsBetween(s)) return std::nullopt;
+    const auto& wall = s.choice("nests.wall");
+    const Ref side{"side." + wall};
+    const Change flush{"nests.kind", "flush"};
+    if (shell.posted) return Clash{"nests.posts", "nests.kind", "frame.walls", {}, flush};
+    if (openWall(s, wall)) return Clash{"nests.mesh", "nests.kind", "skin.open_" + wall, {side}, flush};
+    if (mostBays(s, wall) == 0) return Clash{"nests.bays", "nests.kind", "nests.wall", {side}, flush};
+    const auto bay = nestsBay(s);
+    const auto is = s.length("nests.at"), at = nestsFrom(s, bay);
+    // Closer than figures are written.
+    if (std::max(is - at, at - is) > inches(1.0 / 32))
+        return Clash{"nests.studs", "nests.at", "frame.spacing", {is, at}, Change{"nests.at", written(at, s)}};
+    if (ridgeBetween(s, wall, bay, bay + s.count("nests.count")))
+        return Clash{"opening.ridge", "nests.at", "roof.ridge", {keyRef("nests.at"), side}};
+    return std::nullopt;
+}
+}  // namespace
+
 std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
-    if (nestsBetween(s)) {
-        const auto& wall = s.choice("nests.wall");
-        const Change flush{"nests.kind", "flush"};
-        if (shell.posted) return Clash{"nests.posts", "nests.kind", "frame.walls", {}, flush};
-        if (openWall(s, wall)) return Clash{"nests.mesh", "nests.kind", "skin.open_" + wall, {Ref{"side." + wall}}, flush};
-        if (mostBays(s, wall) == 0) return Clash{"nests.bays", "nests.kind", "nests.wall", {Ref{"side." + wall}}, flush};
-    }
+    if (auto c = betweenStudsClash(s, shell)) return c;
     for (std::size_t i = 0; i < all.size(); ++i) {
         const auto& o = all[i];
         const auto wall = wallLength(s, o.wall);
@@ -39,7 +55,7 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          last >= cornerClear(s) ? std::optional{Change{o.row + ".at", written(std::clamp(o.at, cornerClear(s), last), s)}}
                                                 : std::nullopt};
         }
-        const bool between = o.row == "nests" && nestsBetween(s), framed = o.row != "nests" || (nestsThrough(s) && !between);
+        const bool framed = o.row != "nests" || (nestsThrough(s) && !nestsBetween(s));
         // A header reaches over both trimmers in one piece, a beam from post to post.
         if (const auto most = widestFramed(s); o.width > most && framed)
             return Clash{"opening.stock",
@@ -57,14 +73,6 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         if (const auto open = "skin.open_" + o.wall;
             openWall(s, o.wall) && (o.vent || o.row.starts_with("windows") || o.row.starts_with("hatches")))
             return Clash{"open.opening", o.row + ".wall", open, {keyRef(o.row + ".wall"), Ref{"side." + o.wall}}, Change{open, "no"}};
-        if (between) {
-            const auto bay = nestsBay(s);
-            const auto at = nestsFrom(s, bay);
-            if (std::max(o.at - at, at - o.at) > inches(1.0 / 32))
-                return Clash{"nests.studs", "nests.at", "frame.spacing", {o.at, at}, Change{"nests.at", written(at, s)}};
-            if (ridgeBetween(s, o.wall, bay, bay + s.count("nests.count")))
-                return Clash{"opening.ridge", "nests.at", "roof.ridge", {keyRef("nests.at"), Ref{"side." + o.wall}}};
-        }
         // The box that hangs outside and its lid lie on siding.
         if (const auto lower = lowerSiding(s), most = o.sill + o.height + inches(4);
             o.row == "nests" && nestsThrough(s) && openWall(s, o.wall) && lower > Length{} && most > lower)

@@ -51,6 +51,13 @@ Bounds outsideWall(Ask& ask, std::string_view side, Length from, Length to, Leng
     }
 }
 
+Bounds insideWall(Ask& ask, std::string_view side, Length from, Length to, Length reach) {
+    const auto flipped = outsideWall(ask, side, from, to, reach * -1);
+    Bounds place;
+    place.add(flipped.low), place.add(flipped.high + Vec3{0, 0, 1});
+    return place;
+}
+
 double risesFrom(const Ground& g, std::string_view side) {
     const auto i = sideIndex(side);
     return (i % 2 == 0 ? g.toBack : g.toRight) * (i == 0 || i == 3 ? -1 : 1);

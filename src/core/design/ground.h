@@ -25,6 +25,8 @@ double fallMm(Ask& ask);
 std::string_view lowestCornerKey(Ask& ask);
 /// What lies before a wall, in plan: from `from` to `to` along it as seen from outside, and from its frame's face `out` outwards.
 Bounds outsideWall(Ask& ask, std::string_view side, Length from, Length to, Length out);
+/// The same from that face `reach` inwards, a millimetre high.
+Bounds insideWall(Ask& ask, std::string_view side, Length from, Length to, Length reach);
 /// The floor above the highest ground there.
 Length floorOver(Ask& ask, const Bounds& place);
 /// How far the ground outside a wall rises (or falls, below zero) for each mm away from it.

@@ -6,19 +6,12 @@
 #include "core/design/ground.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
+#include "core/design/screens.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 
 namespace oiko {
 namespace {
-
-/// In the coop's plan: along a wall between two places, and from its outer face inwards.
-Bounds within(Ask& ask, std::string_view side, Length from, Length to, Length reach) {
-    const auto flipped = outsideWall(ask, side, from, to, reach * -1);
-    Bounds place;
-    place.add(flipped.low), place.add(flipped.high + Vec3{0, 0, 1});
-    return place;
-}
 
 /// What earth lies below the deck's height.
 Length sunk(Ask& ask) { return earthFloor(ask) ? shellOf(ask).floorTop : Length{}; }
@@ -55,39 +48,14 @@ Length keptBefore(Ask& ask, std::string_view row) {
     return row == "nests" && nestsInside(ask) ? wallDeep(ask) + nestReach(ask) + inches(2) : Length{};
 }
 
-std::optional<std::string> screenMeets(Ask& ask, const std::string& door) {
-    const auto& side = ask.choice(door + ".wall");
-    const auto at = ask.length(door + ".at");
-    const auto own = within(ask, side, at, at + ask.length(door + ".width"), screenReach(ask, door));
-    const auto meets = [&](std::string_view wall, Length from, Length to, Length reach) {
-        return own.meets(within(ask, wall, from, to, reach), -kTouchMm);
-    };
-    const auto& roost = ask.choice("roost.wall");
-    if (meets(roost, Length{}, wallLength(ask, roost), wallDeep(ask) + roomsAt(ask, roost) + roostZone(ask))) return "roost.wall";
-    if (const auto u = ask.length("nests.at");
-        nestsInside(ask) && meets(ask.choice("nests.wall"), u, u + openingWidth(ask, "nests"), wallDeep(ask) + nestReach(ask)))
-        return "nests.at";
-    for (const int row : ask.rows("hatches")) {
-        const auto key = "hatches." + std::to_string(row);
-        const auto u = ask.length(key + ".at");
-        if (meets(ask.choice(key + ".wall"), u - kHopperLap, u + ask.length(key + ".width") + kHopperLap, hopperReach(ask)))
-            return key + ".at";
-    }
-    // The far wall, with what is fixed to it.
-    const auto far = opposite(side);
-    if (meets(far, Length{}, wallLength(ask, far), wallDeep(ask) + roomsAt(ask, far) + beforeWall(ask)))
-        return side == "front" || side == "back" ? "coop.depth" : "coop.width";
-    return std::nullopt;
-}
-
 std::optional<std::string> hopperMeets(Ask& ask, const std::string& hatch) {
     const auto at = ask.length(hatch + ".at"), wide = ask.length(hatch + ".width");
     const auto& side = ask.choice(hatch + ".wall");
     for (const auto& bar : takenOn(ask, side, hatch))
         if (bar.key == "roosts" && at < bar.to && at + wide > bar.from) return "roost.wall";
-    const auto own = within(ask, side, at - kHopperLap, at + wide + kHopperLap, hopperReach(ask));
+    const auto own = insideWall(ask, side, at - kHopperLap, at + wide + kHopperLap, hopperReach(ask));
     const auto meets = [&](std::string_view wall, Length from, Length to, Length reach) {
-        return wall != side && own.meets(within(ask, wall, from, to, reach), -kTouchMm);
+        return wall != side && own.meets(insideWall(ask, wall, from, to, reach), -kTouchMm);
     };
     std::vector<std::string> rows{"nests"};
     for (const std::string_view list : {"doors", "pops", "hatches"})

@@ -37,8 +37,6 @@ double hopperPounds(Ask& ask, const std::string& hatch);
 /// From a wall's outer face inwards, what stays free of hoppers before a row: one walks in by a door, birds by theirs, and nests and other
 /// hoppers stand there; zero: nothing. Common practice.
 Length keptBefore(Ask& ask, std::string_view row);
-/// What stands where a mesh door behind a people door would open: the key that places it.
-std::optional<std::string> screenMeets(Ask& ask, const std::string& door);
 /// What stands where its hopper would: the key that places it.
 std::optional<std::string> hopperMeets(Ask& ask, const std::string& hatch);
 

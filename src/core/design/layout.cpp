@@ -5,6 +5,7 @@
 
 #include "core/design/hatches.h"
 #include "core/design/partition.h"
+#include "core/design/screens.h"
 #include "core/design/shell.h"
 #include "core/design/timber.h"
 
@@ -71,16 +72,6 @@ std::int64_t nestsBay(Ask& ask) {
     return (ask.length("nests.at") + Length::ticks((kNestBoard + pitch).count() / 2)) / pitch;
 }
 Length nestsFrom(Ask& ask, std::int64_t bay) { return uprightsApart(ask) * bay - Length::ticks(kNestBoard.count() / 2); }
-bool canScreen(Ask& ask, const std::string& door) {
-    const auto& wall = ask.choice(door + ".wall");
-    return ask.choice(door + ".kind") == "people_door" && !openWall(ask, wall) && wallDeep(ask) >= timberOf(ask).size("2x4").wide &&
-           opensToBirds(ask, wall, ask.length(door + ".at"), ask.length(door + ".width"));
-}
-bool screened(Ask& ask, const std::string& door) { return ask.flag(door + ".screen") && canScreen(ask, door); }
-Length screenReach(Ask& ask, const std::string& door) {
-    const auto wide = ask.length(door + ".width");
-    return wallDeep(ask) + (wide >= kTwoScreens ? Length::ticks(wide.count() / 2) : wide);
-}
 bool ridgeBetween(Ask& ask, std::string_view side, std::int64_t from, std::int64_t to) {
     const auto ridge = shellOf(ask).ridgeOn(side);
     const auto pitch = uprightsApart(ask), two = timberOf(ask).two;

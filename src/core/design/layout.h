@@ -42,13 +42,6 @@ bool nestsBetween(Ask& ask);
 /// The stud that such a row begins at, counted along the wall's layout from its left corner; and where the row stands then.
 std::int64_t nestsBay(Ask& ask);
 Length nestsFrom(Ask& ask, std::int64_t bay);
-/// A people door has a mesh door behind it that opens inwards, over a board that keeps the litter in: one leaf, two from 42 in of width.
-/// Where walls are of 2x4 or of posts, and the door leads to the birds.
-bool canScreen(Ask& ask, const std::string& door);
-bool screened(Ask& ask, const std::string& door);
-inline constexpr Length kTwoScreens = inches(42);
-/// From the wall's outer face, how far its leaves reach into the room.
-Length screenReach(Ask& ask, const std::string& door);
 /// The post under the ridge stands between two studs of a wall's layout, or in the place of one.
 bool ridgeBetween(Ask& ask, std::string_view side, std::int64_t from, std::int64_t to);
 /// Bays of a wall that nests may take, the first and how many, from left to right.

@@ -8,6 +8,7 @@
 #include "core/design/params.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
+#include "core/design/screens.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 

@@ -12,6 +12,7 @@
 #include "core/design/ground.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
+#include "core/design/screens.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/design/spans.h"
@@ -221,12 +222,17 @@ struct Court {
     double openM2(std::string_view kind, bool inSummer = true) const {
         // Air comes through mesh from a room parted off, not through a sheet.
         const bool solid = std::ranges::any_of(partitions(s), [](const Partition& p) { return !p.mesh; });
+        // Below a mesh door a board keeps the litter in.
+        const auto shut = kind == "people_door" ? shell.timber->size(kKickBoard).wide : Length{};
         double sum = 0;
         for (const auto& o : m.openings)
             if (o.kind == kind && (kind != "people_door" || screened(s, o.id)) && (!solid || opensToBirds(s, o.side, o.at, o.width))) {
                 const std::string pane = kind == "window" ? s.choice(o.id + ".kind") : "";
                 if (kind == "vent" && !inSummer && s.choice(o.id + ".kind") == "boarded") continue;
-                sum += inMm(o.width) * inMm(o.height) / 1e6 * (pane == "fixed" ? 0 : pane == "sliding" || pane == "bought" ? 0.5 : 1);
+                sum += inMm(o.width) * inMm(o.height - shut) / 1e6 *
+                       (pane == "fixed"                         ? 0
+                        : pane == "sliding" || pane == "bought" ? 0.5
+                                                                : 1);
             }
         return sum;
     }

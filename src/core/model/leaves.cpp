@@ -4,6 +4,7 @@
 #include <limits>
 
 #include "core/catalog/skins.h"
+#include "core/design/screens.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -31,6 +32,10 @@ struct Fitter {
         return lined ? inMm(liningThick(b.s)) : 0;
     }
 
+    /// What a leaf shuts against, from the wall's outer face; a wall of 2x2 leaves no play before it.
+    static constexpr double kStopDeep = 1.5 * kIn;
+    double stopFace() const { return std::min(b.one + kIn / 16, b.wallDeep - b.one); }
+
     /// Leaves in the plane of the siding, or of a partition's cover, and the stops they shut against: one; two above each other; or two
     /// beside each other, the left one with a strip over the gap between. `kind` is "single", "split" or "double".
     /// Held by `how`: on hinges, by turn buttons so that it lifts out, or with screws.
@@ -50,8 +55,7 @@ struct Fitter {
         } else {
             hingedLeaf("leaf/", u0, u1, z0, z1, false, sheet, frame, form, how);
         }
-        // A wall of 2x2 leaves no play before them.
-        const double d0 = std::min(b.one + kIn / 16, b.wallDeep - b.one), d1 = std::min(d0 + 1.5 * kIn, b.wallDeep);
+        const double d0 = stopFace(), d1 = std::min(d0 + kStopDeep, b.wallDeep);
         board("stop/left", "stop", "1x2", kUp, w.inward, w.box(h.u0, h.u0 + b.one, d0, d1, h.z0, h.z1));
         board("stop/right", "stop", "1x2", kUp, w.inward, w.box(h.u1 - b.one, h.u1, d0, d1, h.z0, h.z1));
         board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + b.one, h.u1 - b.one, d0, d1, h.z1 - b.one, h.z1));
@@ -59,7 +63,7 @@ struct Fitter {
 
     /// Behind a people door's stops, over a board screwed to them: mesh on frames that open inwards.
     void screenLeaves() {
-        const double stops = std::min(b.one + kIn / 16, b.wallDeep - b.one) + 1.5 * kIn, high = b.wideOf(kKickBoard);
+        const double stops = stopFace() + kStopDeep, high = b.wideOf(kKickBoard);
         board("screen/board", "kick-board", std::string{kKickBoard}, w.u, kUp, w.box(h.u0, h.u1, stops, stops + b.one, h.z0, h.z0 + high));
         const auto mesh = b.s.choice("mesh.kind");
         auto behind = w;

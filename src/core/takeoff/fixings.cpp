@@ -14,6 +14,7 @@
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/roosts.h"
+#include "core/design/screens.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
 #include "core/takeoff/takeoff.h"
