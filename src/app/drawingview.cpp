@@ -274,10 +274,9 @@ void DrawingView::mouseReleaseEvent(QMouseEvent* event) {
 
 void DrawingView::nudge(int steps, bool fine) {
     const auto& g = grips_[static_cast<std::size_t>(focusGrip_)];
-    const bool imperial = document_.units() == Units::imperial;
-    const auto grid = fine ? (imperial ? inches(0.0625) : mm(1)) : (imperial ? inches(0.5) : mm(10));
     Settled settled{document_.kept()};
-    const auto from = settled.length(g.slot), to = std::get<Length>(nearestThatWorks(document_.kept(), g.slot, Value{from + grid * steps}));
+    const auto from = settled.length(g.slot), wanted = from + arrowStep(settled, g.slot, fine) * steps,
+               to = std::get<Length>(nearestThatWorks(document_.kept(), g.slot, Value{wanted}));
     if (to == from) return;
     static_cast<void>(document_.edit(
         {{g.slot, exactLength(to, document_.units())}},

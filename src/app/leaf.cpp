@@ -135,9 +135,8 @@ void Leaf::step(int by) {
     Settled settled{document_.kept()};
     const auto v = settled.value(slot_);
     Value next = v;
-    const bool imperial = document_.units() == Units::imperial;
     if (param_.type == Type::length)
-        next = std::get<Length>(v) + (imperial ? inches(0.5) : mm(10)) * by;
+        next = std::get<Length>(v) + arrowStep(settled, slot_, false) * by;
     else if (param_.type == Type::count)
         next = std::get<std::int64_t>(v) + by;
     else if (param_.type == Type::angle)

@@ -183,6 +183,15 @@ TEST(NestsBetweenStuds, StandInBaysAlone) {
     // A drag goes on to the bay that is nearest.
     const auto bay = nestsBay(s);
     const auto dragged = [&](Length by) { return std::get<Length>(nearestThatWorks(d, "nests.at", Value{nestsFrom(s, bay) + by})); };
+    // Arrow keys go from bay to bay, and the limits are places that there are.
+    EXPECT_EQ(arrowStep(s, "nests.at", false), inches(16));
+    EXPECT_EQ(arrowStep(s, "nests.height", false), inches(0.5));
+    const auto [low, high, lowBy, highBy] = limits(d, "nests.at");
+    EXPECT_GT(std::get<Length>(high), std::get<Length>(low));
+    for (const auto& end : {low, high}) {
+        const auto there = d.with({{"nests.at", exactValue(*findParam("nests.at"), end, Units::imperial)}});
+        ASSERT_TRUE(there) << "a limit is a place that works";
+    }
     EXPECT_EQ(dragged(inches(7)), nestsFrom(s, bay));
     EXPECT_EQ(dragged(inches(9)), nestsFrom(s, bay + 1));
     EXPECT_EQ(dragged(inches(19)), nestsFrom(s, bay + 1));

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cassert>
 
+#include "core/design/layout.h"
+
 namespace oiko {
 namespace {
 
@@ -200,9 +202,10 @@ std::vector<std::string> Settled::slots() {
 
 namespace {
 
-std::int64_t step(const Param& p, Units units) {
-    switch (p.type) {
-        case Type::length: return units == Units::imperial ? 1'587'500 : 1'000'000;
+std::int64_t step(Settled& settled, const std::string& slot) {
+    if (const auto apart = placesApart(settled, slot)) return apart->count();
+    switch (findParam(slot)->type) {
+        case Type::length: return settled.design().units() == Units::imperial ? 1'587'500 : 1'000'000;
         case Type::angle: return 10'000'000;
         default: return 1;
     }
@@ -234,7 +237,8 @@ Value withTicks(const Value& like, std::int64_t n) {
 }
 
 /// From what holds towards `goal`: the farthest step that nothing clashes with, and the clash that stops it.
-std::pair<Value, std::optional<Clash>> farthest(const Design& design, const std::string& slot, const Value& from, const Value& goal) {
+std::pair<Value, std::optional<Clash>> farthest(const Design& design, Settled& settled, const std::string& slot, const Value& goal) {
+    const auto from = settled.value(slot);
     const auto* p = findParam(slot);
     std::optional<Clash> stopped;
     const auto works = [&](std::int64_t ticks) {
@@ -247,7 +251,7 @@ std::pair<Value, std::optional<Clash>> farthest(const Design& design, const std:
     };
     const auto a = ticksOf(from), b = ticksOf(goal);
     if (a == b || works(b)) return {goal, std::nullopt};
-    const auto grid = b > a ? step(*p, design.units()) : -step(*p, design.units());
+    const auto grid = b > a ? step(settled, slot) : -step(settled, slot);
     std::int64_t good = 0, bad = (b - a) / grid + 1;  // in steps from a
     while (bad - good > 1) {
         const auto mid = good + (bad - good) / 2;
@@ -258,12 +262,16 @@ std::pair<Value, std::optional<Clash>> farthest(const Design& design, const std:
 
 }  // namespace
 
+Length arrowStep(Settled& settled, std::string_view slot, bool fine) {
+    const bool imperial = settled.design().units() == Units::imperial;
+    return placesApart(settled, slot).value_or(fine ? (imperial ? inches(0.0625) : mm(1)) : (imperial ? inches(0.5) : mm(10)));
+}
+
 Limits limits(const Design& design, const std::string& slot) {
     const auto* p = findParam(slot);
     Settled settled{design};
-    const auto now = settled.value(slot);
-    auto [low, lowBy] = farthest(design, slot, now, p->low);
-    auto [high, highBy] = farthest(design, slot, now, p->high);
+    auto [low, lowBy] = farthest(design, settled, slot, p->low);
+    auto [high, highBy] = farthest(design, settled, slot, p->high);
     return {low, high, lowBy, highBy};
 }
 
@@ -271,7 +279,7 @@ Value nearestThatWorks(const Design& design, const std::string& slot, const Valu
     const auto* p = findParam(slot);
     Settled settled{design};
     const auto goal = std::clamp(wanted, p->low, p->high);
-    const auto best = farthest(design, slot, settled.value(slot), goal).first;
+    const auto best = farthest(design, settled, slot, goal).first;
     // What speaks against the goal may know a place near it: from bay to bay no step between holds.
     const auto trial = design.withUnjudged({{slot, exactValue(*p, goal, design.units())}});
     if (best == goal || !trial) return best;

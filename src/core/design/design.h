@@ -124,6 +124,8 @@ struct Limits {
 /// For length, angle, area, load and count. Steps of 1/16 in or 1 mm, whole counts, hundredths of a degree.
 /// About 30 settlings a side.
 Limits limits(const Design& design, const std::string& slot);
+/// What an arrow key moves a length by: half an inch or 10 mm, `fine` a sixteenth or 1 mm; or from place to place.
+Length arrowStep(Settled& settled, std::string_view slot, bool fine);
 /// The value nearest to `wanted`, from the present one towards it, that nothing clashes with. A drag stops there.
 Value nearestThatWorks(const Design& design, const std::string& slot, const Value& wanted);
 

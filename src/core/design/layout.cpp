@@ -72,6 +72,9 @@ std::int64_t nestsBay(Ask& ask) {
     return (ask.length("nests.at") + Length::ticks((kNestBoard + pitch).count() / 2)) / pitch;
 }
 Length nestsFrom(Ask& ask, std::int64_t bay) { return uprightsApart(ask) * bay - Length::ticks(kNestBoard.count() / 2); }
+std::optional<Length> placesApart(Ask& ask, std::string_view slot) {
+    return slot == "nests.at" && nestsBetween(ask) ? std::optional{uprightsApart(ask)} : std::nullopt;
+}
 bool ridgeBetween(Ask& ask, std::string_view side, std::int64_t from, std::int64_t to) {
     const auto ridge = shellOf(ask).ridgeOn(side);
     const auto pitch = uprightsApart(ask), two = timberOf(ask).two;

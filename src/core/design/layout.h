@@ -42,6 +42,8 @@ bool nestsBetween(Ask& ask);
 /// The stud that such a row begins at, counted along the wall's layout from its left corner; and where the row stands then.
 std::int64_t nestsBay(Ask& ask);
 Length nestsFrom(Ask& ask, std::int64_t bay);
+/// How far apart the places are that a length can take, where it can't take any: such nests go from bay to bay.
+std::optional<Length> placesApart(Ask& ask, std::string_view slot);
 /// The post under the ridge stands between two studs of a wall's layout, or in the place of one.
 bool ridgeBetween(Ask& ask, std::string_view side, std::int64_t from, std::int64_t to);
 /// Bays of a wall that nests may take, the first and how many, from left to right.
