@@ -3,6 +3,7 @@
 #include <gtest/gtest.h>
 
 #include <algorithm>
+#include <chrono>
 #include <map>
 #include <numeric>
 #include <random>
@@ -208,6 +209,29 @@ TEST(CutBoards, AHouseListAndThousandsOfPlainPiecesAreProven) {
         expectTrue(parts, stock, rules, plan);
         EXPECT_TRUE(plan.proven) << each;
     }
+}
+
+/// Studs, plates and blocks of a walk-in coop 4 in higher than usual: the linear program behind this list came round in a circle.
+TEST(CutBoards, ALinearProgramThatGoesInACircleIsLedOut) {
+    constexpr std::pair<int, int> kSixteenths[] = {
+        {1920, 14}, {1418, 10}, {328, 2},  {240, 2},   {192, 1},  {80, 3},   {1034, 2}, {1330, 2}, {592, 1},  {1162, 3},
+        {1040, 1},  {1078, 4},  {1395, 2}, {1225, 1},  {488, 2},  {654, 1},  {606, 1},  {265, 3},  {812, 1},  {877, 1},
+        {719, 1},   {1403, 2},  {1149, 2}, {1144, 10}, {1088, 4}, {336, 4},  {288, 2},  {584, 6},  {1056, 2}, {768, 1},
+        {888, 4},   {448, 1},   {1249, 1}, {1128, 2},  {560, 1},  {172, 1},  {103, 1},  {237, 1},  {1228, 1}, {1484, 8},
+        {348, 4},   {360, 6},   {2176, 7}, {384, 4},   {464, 8},  {1068, 4}, {1264, 1}, {829, 2},  {400, 3},  {451, 2}};
+    std::vector<CutPart> parts;
+    for (const auto& [long_, n] : kSixteenths) parts.push_back({"p", "x", inches(long_ / 16.0), n});
+    const std::vector<CutStock> stock{{"8", "x", feet(8), money(4.23)},
+                                      {"10", "x", feet(10), money(5.45)},
+                                      {"12", "x", feet(12), money(6.74)},
+                                      {"14", "x", feet(14), money(8.32)},
+                                      {"16", "x", feet(16), money(9.24)}};
+    const auto late = std::chrono::steady_clock::now() + std::chrono::seconds{60};
+    const CutRules rules{inches(0.125), {}, 2'000'000, [&] { return std::chrono::steady_clock::now() > late; }};
+    const auto plan = cutBoards(parts, stock, rules);
+    expectTrue(parts, stock, rules, plan);
+    EXPECT_TRUE(plan.proven);
+    EXPECT_EQ(plan.cost, money(429.68));
 }
 
 TEST(CutBoards, UnlikePiecesByTheThousandEndWhenTold) {

@@ -50,13 +50,14 @@ namespace {
 class Search {
 public:
     Search(const ProofCase& g, std::vector<BoardCut>& cuts, std::int64_t top, const std::vector<Boards>& tried, const Separate& separate,
-           std::int64_t nodes)
+           std::int64_t nodes, const std::function<bool()>& stop)
         : g_{g},
           cuts_{cuts},
           tried_{tried},
           separate_{separate},
           rows_{g.room.size()},
           nodes_{nodes},
+          stop_{stop},
           forbidding_{10.0 * static_cast<double>(top) + 1e6},
           lp_{glp_create_prob(), glp_delete_prob} {
         answer.cost = answer.bound = top;
@@ -171,7 +172,7 @@ private:
         return y;
     }
     void visit(const Box& box, std::int64_t atLeast) {
-        if (--nodes_ <= 0) {
+        if (--nodes_ <= 0 || (stop_ && stop_())) {
             answer.complete = false, answer.bound = std::min(answer.bound, atLeast);
             return;
         }
@@ -224,7 +225,9 @@ private:
     const std::vector<Boards>& tried_;
     const Separate& separate_;
     std::size_t rows_;
-    std::int64_t nodes_, visits_ = 0, step_ = 0;
+    std::int64_t nodes_;
+    const std::function<bool()>& stop_;
+    std::int64_t visits_ = 0, step_ = 0;
     double forbidding_;
     std::unique_ptr<glp_prob, decltype(&glp_delete_prob)> lp_;
     std::vector<double> scale_;
@@ -233,8 +236,8 @@ private:
 }  // namespace
 
 Bought leastBoards(const ProofCase& g, std::vector<BoardCut>& cuts, std::int64_t top, const std::vector<Boards>& tried,
-                   const Separate& separate, std::int64_t nodes) {
-    return Search{g, cuts, top, tried, separate, nodes}.answer;
+                   const Separate& separate, std::int64_t nodes, const std::function<bool()>& stop) {
+    return Search{g, cuts, top, tried, separate, nodes, stop}.answer;
 }
 
 std::int64_t boundFrom(const ProofCase& g, const std::vector<Worths>& worths, std::int64_t missing, std::int64_t top) {

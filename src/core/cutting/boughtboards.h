@@ -25,8 +25,9 @@ struct Bought {
     std::int64_t cost = 0;
     std::int64_t bound = 0;  ///< nothing is cheaper than this, but for what was tried
 };
+/// Gives up after so many `nodes`, or when `stop`, asked at each, says so.
 /// The least cost below `top` of whole boards that all cuts allow and none of `tried` has as many of each row. Bounds are in whole numbers.
 Bought leastBoards(const ProofCase& given, std::vector<BoardCut>& cuts, std::int64_t top, const std::vector<Boards>& tried,
-                   const Separate& separate, std::int64_t nodes);
+                   const Separate& separate, std::int64_t nodes, const std::function<bool()>& stop = {});
 
 }  // namespace oiko

@@ -1,6 +1,7 @@
 #include "core/cutting/master.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace oiko {
 namespace {
@@ -70,9 +71,15 @@ void Master::forRoom(const std::vector<double>& boards, const std::vector<std::i
 bool Master::solve(const std::function<bool()>& stop) {
     glp_smcp set;
     glp_init_smcp(&set);
-    set.msg_lev = GLP_MSG_OFF, set.tm_lim = 300;
+    set.msg_lev = GLP_MSG_OFF, set.tm_lim = 100;
     int status = glp_simplex(lp_.get(), &set);
-    while (status == GLP_ETMLIM && !(stop && stop())) status = glp_simplex(lp_.get(), &set);
+    for (double before = 1e300; status == GLP_ETMLIM && !(stop && stop());) {
+        const double now = glp_get_obj_val(lp_.get());
+        // The primal method may go round in a circle for ever; the dual one, begun anew, finds the way out.
+        if (std::abs(now - before) <= 1e-7 * std::max(1.0, std::abs(now))) set.meth = GLP_DUALP, glp_std_basis(lp_.get());
+        before = now;
+        status = glp_simplex(lp_.get(), &set);
+    }
     if (status != 0 && status != GLP_ETMLIM) {
         // A basis that has gone bad is built anew.
         glp_std_basis(lp_.get());

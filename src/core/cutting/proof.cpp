@@ -38,7 +38,7 @@ public:
             return generate(&out, &y) && cuts_.size() > before && !cuts_.back().allows(y);
         };
         for (int round = 0; round < 8 && !stopped(); ++round) {
-            const auto bought = leastBoards(g_, cuts_, cost_, tried, separate, 20'000);
+            const auto bought = leastBoards(g_, cuts_, cost_, tried, separate, 20'000, [&] { return work_ -= 20, stopped(); });
             work_ -= 500;
             if (tried.empty()) out.bound = std::max(out.bound, bought.bound);
             if (bought.boards.empty()) break;  // nothing cheaper than the plan in hand
