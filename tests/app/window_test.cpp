@@ -593,6 +593,25 @@ TEST_F(Window, AGutterABarrelAndADustBathAreChosenInTheLetterDrawnAndUndone) {
     EXPECT_EQ(window->answer()->model->find("roof/barrel/back"), nullptr);
 }
 
+TEST_F(Window, LitterIsChosenDrawnBoughtAndRefusedWhereItWouldLieOverTheSill) {
+    take("litter.kind", 1);
+    settle();
+    EXPECT_NE(window->answer()->model->find("litter/1"), nullptr) << window->message().toStdString();
+    EXPECT_NE(window->answer()->model->find("doors.1/litter"), nullptr);
+    const auto& lines = window->answer()->bill.lines;
+    EXPECT_EQ(std::ranges::count(lines, std::string{"shavings-bale"}, &BuyLine::item), 1);
+    type("pops.1.sill", "6");
+    settle();
+    type("litter.deep", "8");
+    auto* leaf = popup("leaf");
+    ASSERT_NE(leaf, nullptr) << "an inch over 8 is 9";
+    EXPECT_TRUE(leaf->findChild<QLabel*>("leaf.slip")->text().contains("9\""));
+    QTest::keyClick(leaf->findChild<QLineEdit*>("leaf.edit"), Qt::Key_Escape);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->model->find("litter/1"), nullptr);
+}
+
 TEST_F(Window, AnOldShedIsKeptItsPartsReplacedByAClickAndKeptAfterAll) {
     const auto before = window->answer()->bill.total;
     take("existing.what", 1);

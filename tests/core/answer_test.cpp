@@ -53,6 +53,8 @@ TEST(Judge, FindsEachPlantedFault) {
         {"headroom.door", {{"doors.1.height", "5ft"}}},
         {"reach.floor", {{"form.kind", "elevated"}, {"coop.width", "12ft"}, {"coop.depth", "6ft"}, {"flock.count", "8"}}},
         {"budget.total", {{"budget.total", "500"}}},
+        {"joists.carry", asked("form.kind=elevated; flock.count=6; coop.depth=6ft; floor.joist=2x4; floor.spacing=24in; litter.kind=sand; "
+                               "litter.deep=8in")},
         {"soil.siding", {{"floor.joist", "2x4"}, {"floor.deck", "ply-3/4"}, {"form.kind", "walk_in"}}},
     };
     for (const auto& [id, changes] : faults) {

@@ -175,6 +175,12 @@ Design randomDesign(Dice& dice, Tally& tally) {
         attempt(corners);
     }
     if (dice.below(8) == 0) attempt({{"form.kind", "elevated"}, {"roost.trays", "yes"}});
+    if (dice.below(3) == 0) {
+        static constexpr const char* kLitter[] = {"shavings", "straw", "chips", "sand"};
+        const std::string litter{kLitter[dice.below(4)]};
+        if (attempt({{"litter.kind", litter}})) ++tally.choices["litter.kind=" + litter];
+        if (dice.below(3) == 0 && attempt({{"litter.deep", std::to_string(1 + dice.below(8)) + "in"}})) ++tally.drawn["litter.deep"];
+    }
     if (dice.below(6) == 0) {
         static constexpr const char* kOver[] = {"same", "clear"};
         const auto over = std::string{kOver[dice.below(2)]};

@@ -23,7 +23,7 @@ void weigh(Answer& a) {
         a.mass += m;
         // Concrete is poured where it stays.
         if (m > a.heaviest && !part.existing && part.form != Form::mesh && part.stock != "concrete" && part.stock != "masonry" &&
-            part.stock != "gravel" && part.stock != "sand")
+            part.stock != "gravel" && part.stock != "sand" && part.role != "litter")
             a.heaviest = m, a.heaviestPart = part.id;
     }
     const auto section = [](std::string_view stock) {

@@ -5,6 +5,7 @@
 
 #include "core/design/ground.h"
 #include "core/design/gutter.h"
+#include "core/design/litter.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/purchase/sections.h"
@@ -30,7 +31,7 @@ std::map<std::string, Message> measures(const Answer& a) {
         {"floor.needed", one(floorNeeded(s))},
         {"run.needed", one(s.area("flock.run_each") * birds)},
         {"birds.served", {"measure.served", {a.served.birds, Ref{"served." + std::string{a.served.by}}}}},
-        {"headroom", one(shell.headroom())},
+        {"headroom", one(standingRoom(s, shell))},
         {"rafter.length", one(shell.rafterLength())},
         {"soil.clear", one(shell.floorTop - shell.deck - inches(1))},
         {"paint.gallons", {"measure.gallons", {static_cast<std::int64_t>(gallons)}}},

@@ -12,6 +12,7 @@
 #include "core/design/gutter.h"
 #include "core/design/hatches.h"
 #include "core/design/layout.h"
+#include "core/design/litter.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
 #include "core/design/screens.h"
@@ -21,7 +22,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 114> kIds{
+constexpr std::array<std::string_view, 115> kIds{
     "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
     "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
     "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
@@ -38,7 +39,7 @@ constexpr std::array<std::string_view, 114> kIds{
     "ridge.near",       "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",
     "wire.joists",      "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",
     "hatch.lip",        "floor.building", "floor.run",      "ground.floor",      "nests.posts",     "nests.studs",     "nests.mesh",
-    "nests.bays",       "door.screen"};
+    "litter.deep",      "nests.bays",     "door.screen"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -284,6 +285,21 @@ std::optional<Clash> wireClash(Settled& s) {
     return std::nullopt;
 }
 
+/// What birds or eggs come through or lie in stands clear above the litter, and so do the roosts.
+std::optional<Clash> litterClash(Settled& s) {
+    if (!litterOf(s)) return std::nullopt;
+    const auto top = litterTop(s);
+    const auto over = [&](const std::string& key, Length clear) -> std::optional<Clash> {
+        if (!s.applies(key) || s.length(key) >= top + clear) return std::nullopt;
+        return Clash{"litter.deep", "litter.deep", key, {s.length(key), top + clear}, Change{key, written(top + clear, s)}};
+    };
+    for (const auto* list : {"pops", "hatches", "windows", "partitions"})
+        for (const int row : s.rows(list))
+            if (auto c = over(slotKey(list, row, "sill"), kOverLitter)) return c;
+    if (auto c = over("nests.height", kOverLitter)) return c;
+    return over("roost.height", kRoostOverLitter);
+}
+
 /// Before each eave's wall there is a place for its barrel, and height for it under the gutter.
 std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
     const auto eaves = guttered(s);
@@ -352,6 +368,7 @@ std::optional<Clash> clash(Settled& s) {
     if (!c) c = groundClash(s, all);
     if (!c) c = barrelClash(s, shell);
     if (!c) c = wireClash(s);
+    if (!c) c = litterClash(s);
     // A way out that the table itself does not allow is none.
     if (c && c->nearest && !readValue(*findParam(c->nearest->key), c->nearest->text, Units::imperial)) c->nearest.reset();
     return c;

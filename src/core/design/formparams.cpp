@@ -6,6 +6,7 @@
 #include "core/catalog/lumber.h"
 #include "core/catalog/skins.h"
 #include "core/design/gutter.h"
+#include "core/design/litter.h"
 #include "core/design/params.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
@@ -127,7 +128,9 @@ void addForm(std::vector<Param>& p) {
     }));
     p.push_back(choice("partitions.*.cover", form, {"mesh", "plain-1/2"}, word("mesh"), false));
     // A board to step over keeps the litter in.
-    p.push_back(onlyWhen(fixedLength("partitions.*.sill", form, inches(5), inches(16), inches(6)), std::not_fn(earthFloor)));
+    p.push_back(onlyWhen(length("partitions.*.sill", form, inches(5), inches(16),
+                                [](Ask& a) -> Value { return std::max(inches(6), litterTop(a) + kOverLitter); }),
+                         std::not_fn(earthFloor)));
     p.push_back(fixedLength("partitions.*.door_width", form, inches(20), inches(36), inches(28)));
     p.push_back(length("partitions.*.door_height", form, inches(36), inches(84), [](Ask& a) -> Value {
         const auto self = mine("partitions", a);

@@ -4,6 +4,7 @@
 
 #include "core/base/tolerance.h"
 #include "core/design/ground.h"
+#include "core/design/litter.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
 #include "core/design/screens.h"
@@ -11,20 +12,13 @@
 #include "core/design/sizing.h"
 
 namespace oiko {
-namespace {
-
-/// What earth lies below the deck's height.
-Length sunk(Ask& ask) { return earthFloor(ask) ? shellOf(ask).floorTop : Length{}; }
-
-}  // namespace
-
 Length hopperReach(Ask& ask) { return wallDeep(ask) + liningThick(ask) + kNestBoard + kTroughReach; }
 
-Length hopperFoot(Ask& ask) { return std::max(inches(0.25), ask.length("feed.height") - kTroughLip - sunk(ask)); }
+Length hopperFoot(Ask& ask) { return std::max(inches(0.25), ask.length("feed.height") - kTroughLip + litterTop(ask)); }
 
 bool watered(Ask& ask, std::string_view hatch) { return ask.choice(std::string{hatch} + ".kind") == "water"; }
 // Its cleat lies over a curb that reaches in from under the wall.
-Length drinkerFoot(Ask& ask) { return std::max(inches(3), std::max(ask.length("feed.height"), inches(6)) - sunk(ask)); }
+Length drinkerFoot(Ask& ask) { return std::max(inches(3), std::max(ask.length("feed.height"), inches(6)) + litterTop(ask)); }
 Length hatchLip(Ask& ask, std::string_view hatch) { return watered(ask, hatch) ? drinkerFoot(ask) : hopperFoot(ask) + kTroughLip; }
 Length leastHatchSill(Ask& ask, std::string_view hatch) {
     return watered(ask, hatch) ? drinkerFoot(ask) + kDrinkerHigh : hopperFoot(ask) + kHopperTall;

@@ -4,6 +4,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/design/hatches.h"
+#include "core/design/litter.h"
 #include "core/design/params.h"
 #include "core/design/partition.h"
 #include "core/design/roosts.h"
@@ -58,11 +59,19 @@ void addInside(std::vector<Param>& p) {
     p.push_back(onlyWhen({"roost.trays", inside, Type::flag, false, true, {}, always(false), false, {}},
                          [](Ask& a) { return !a.flag("roost.boards") && !earthFloor(a) && !wireFloor(a); }));
     p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
-    // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
     p.push_back({"roost.ladder", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(choice("bath.place", inside, {"none", "coop", "run"}, word("none"), false));
+    p.push_back(onlyWhen(choice("litter.kind", inside, {"none", "shavings", "straw", "chips", "sand"}, word("none"), false),
+                         std::not_fn(wireFloor)));
+    const auto littered = [](Ask& a) { return litterOf(a) != nullptr; };
+    // Shallow where it is sifted, deep where it is topped up all year on the earth. Common practice.
+    const auto usual = [](Ask& a) -> Value { return inches(a.choice("litter.kind") == "sand" ? 3 : earthFloor(a) ? 6 : 4); };
+    p.push_back(onlyWhen(length("litter.deep", inside, inches(1), inches(8), usual), littered));
+    const auto overCurb = [](Ask& a) -> Value { return earthFloor(a) && litterTop(a) > Length{}; };
+    p.push_back(onlyWhen({"litter.boards", inside, Type::flag, false, true, {}, overCurb, true, {}}, littered));
     p.push_back(choice("feed.place", inside, {"coop", "run"}, word("coop"), false));
+    // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
     p.push_back(length("feed.height", inside, inches(4), inches(14), [](Ask& a) -> Value {
         const auto& size = a.choice("flock.size");
         return inches(size == "bantam" ? 6 : size == "heavy" ? 10 : 8);
@@ -114,7 +123,7 @@ void addInside(std::vector<Param>& p) {
     }));
     p.push_back(length("nests.height", inside, inches(5), inches(36), [](Ask& a) -> Value {
         // Over what they stand on, where one reaches them without stooping.
-        const auto half = inches(0.5), least = nestsInside(a) ? nestBearer(a) : Length{};
+        const auto half = inches(0.5), least = std::max(litterTop(a) + kOverLitter, nestsInside(a) ? nestBearer(a) : Length{});
         return std::max(half * ((least.count() + half.count() - 1) / half.count()), inches(elevated(a) && !nestsHang(a) ? 6 : 20));
     }));
     p.push_back(length("nests.at", inside, kCornerClear, kLongestCoop, [](Ask& a) -> Value {

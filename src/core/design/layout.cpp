@@ -4,6 +4,7 @@
 #include <limits>
 
 #include "core/design/hatches.h"
+#include "core/design/litter.h"
 #include "core/design/partition.h"
 #include "core/design/screens.h"
 #include "core/design/shell.h"
@@ -169,7 +170,7 @@ Length roostClear(Ask& ask) {
 }
 Length nestBearer(Ask& ask) {
     const auto& timber = timberOf(ask);
-    const auto overKick = std::max(inches(6), timber.size(kKickBoard).wide + kNestBoard);
+    const auto overKick = std::max(inches(6), timber.size(kickBoard(ask)).wide + kNestBoard);
     return timber.size("2x4").wide + (nestsHang(ask) ? kNestBracket + overKick : inches(2.5));
 }
 

@@ -5,6 +5,7 @@
 
 #include "core/design/ground.h"
 #include "core/design/hatches.h"
+#include "core/design/litter.h"
 #include "core/design/params.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
@@ -139,7 +140,8 @@ void addOpenings(std::vector<Param>& p) {
     };
     p.push_back(length("pops.*.width", openings, inches(8), inches(20), popSize(inches(12), kUnitWide)));
     p.push_back(length("pops.*.height", openings, inches(10), inches(24), popSize(inches(14), kUnitHigh)));
-    p.push_back(length("pops.*.sill", openings, inches(5), inches(30), [](Ask& a) -> Value { return inches(elevated(a) ? 5 : 8); }));
+    p.push_back(length("pops.*.sill", openings, inches(5), inches(30),
+                       [](Ask& a) -> Value { return std::max(inches(elevated(a) ? 5 : 8), litterTop(a) + inches(2)); }));
     p.push_back(length("pops.*.at", openings, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto self = mine("pops", a);
         const auto wall = side(a, "pops");

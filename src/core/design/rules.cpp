@@ -7,6 +7,7 @@
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
 #include "core/design/layout.h"
+#include "core/design/litter.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/design/spans.h"
@@ -81,22 +82,28 @@ std::string rafterFor(Ask& a) {
     return "2x8";
 }
 
-std::string joistFor(Ask& a) {
+Length joistReach(Ask& a, std::string_view joist) {
     const auto spacing = readLength(a.choice("floor.spacing"), Units::imperial).value();
+    return clearSpan(woodOf(a), timberOf(a).size(joist), spacing, {psf(40), psf(10) + litterLoad(a), 1.0, 360}).clear;
+}
+
+Length joistBay(Ask& a) {
     const auto fall = sideIndex(a.choice("roof.falls_to"));
     const auto deep = a.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
     // Skids stand at most 4 ft apart, beams at most 6 ft (model/foundation.cpp): the clear span between them decides.
     const auto most = onPosts(a) ? feet(6) : feet(4);
     const auto bays = (deep.count() + most.count() - 1) / most.count();
-    const auto clear = Length::ticks(deep.count() / std::max<std::int64_t>(1, bays));
-    return clearSpan(woodOf(a), timberOf(a).size("2x4"), spacing, {psf(40), psf(10), 1.0, 360}).clear >= clear ? "2x4" : "2x6";
+    return Length::ticks(deep.count() / std::max<std::int64_t>(1, bays));
 }
+
+std::string joistFor(Ask& a) { return joistReach(a, "2x4") >= joistBay(a) ? "2x4" : "2x6"; }
 
 Length lowWallFor(Ask& a) {
     const auto half = ruleGrid(a);
     const auto upTo = [&](Length v) { return bounded(half * ((v.count() + half.count() - 1) / half.count()), feet(2), feet(8)); };
     if (!elevated(a)) {
-        const auto stand = a.length("keeper.height") + inches(3);  // boots 1 in, 2 in of air: common practice
+        // Boots 1 in, 2 in of air: common practice.
+        const auto stand = a.length("keeper.height") + inches(3) + std::max(Length{}, litterTop(a));
         // Between level walls a door's header goes under the plates.
         if (indoors(a)) return upTo(stand + inches(6.5));
         if (!gable(a)) return upTo(stand);
@@ -107,7 +114,7 @@ Length lowWallFor(Ask& a) {
         return upTo(std::max(stand, stand + inches(5) - mm(risen)));
     }
     // A run's roof goes under the eave, and its beam over the pop door.
-    auto low = inches(42);
+    auto low = inches(42) + std::max(Length{}, litterTop(a) - inches(3));  // the pop door's sill rises with litter over 3 in
     const auto fall = a.choice("roof.falls_to");
     const double drop = std::tan(inRadians(steepest(a)));
     for (const int row : a.rows("pops"))

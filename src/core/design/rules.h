@@ -34,6 +34,9 @@ Angle steepest(Ask& a);  ///< of the roof's slopes
 /// The narrowest 2x that spans, and whose birdsmouth bears enough; of joists 2x4 or 2x6.
 std::string rafterFor(Ask& a);
 std::string joistFor(Ask& a);
+/// How far such joists carry 40 psf (IRC 2018 Table R301.5), 10 of their own and the litter; and how far they go between skids or beams.
+Length joistReach(Ask& a, std::string_view joist);
+Length joistBay(Ask& a);
 /// So high that the keeper stands up inside, or that a run's roof and beam go between the eave and a pop door.
 Length lowWallFor(Ask& a);
 /// The longest side whose plates and rafters still come out of the longest board, with room for the deepest rafter's plumb cuts.

@@ -343,6 +343,7 @@ bool earthFloor(Ask& ask) {
     const auto& kind = ask.choice("foundation.kind");
     return kind == "curb" || kind == "blockwork" || kind == "sills";
 }
+Length sunk(Ask& ask) { return !earthFloor(ask) ? Length{} : masonry(ask) ? ask.length("foundation.height") : timberOf(ask).post * 2; }
 bool ownFloor(Ask& ask) { return ask.choice("foundation.kind") == "floor"; }
 bool frameless(Ask& ask) { return ask.choice("foundation.kind") == "slab" || ownFloor(ask) || earthFloor(ask); }
 bool masonry(Ask& ask) { return frameless(ask) && !ownFloor(ask) && ask.choice("foundation.kind") != "sills"; }

@@ -185,6 +185,8 @@ inline constexpr Length kStepsRail = inches(44);
 inline constexpr Length kBlocksApart = inches(20);
 /// Its floor is the earth within a curb, blockwork or sills.
 bool earthFloor(Ask& ask);
+/// How far such a floor lies below what the walls stand on; zero: it is none.
+Length sunk(Ask& ask);
 /// A concrete slab is 4 in thick, its turned-down edge and a curb 6 in wide. Common practice; IRC 2018 R506.1 asks 3 1/2 in of slab, R403.1
 /// 6 in of a stem, from memory.
 inline constexpr Length kSlabThick = inches(4), kCurbWide = inches(6);

@@ -29,6 +29,7 @@ std::string_view name(Span::Governs g);
 /// Zero where it is more slender than 50 (3.7.1.4). Left to the caller: wind, wet service.
 double studCarriesLb(const Wood& wood, const Profile& stud, Length tall, Length free, double duration);
 inline constexpr double kMostSlender = 50;
+inline constexpr Source kDa6{"AWC DA6", "2007", "figure 1, simple beam, uniformly loaded"};
 inline constexpr Source kNds37{"NDS", "2018", "3.7.1, solid columns"};
 inline constexpr double kSnowDuration = 1.15;
 /// What one 10d common nail, 3 in long, carries sideways between two 2x members of this wood, lb: yield mode IV. A longer one comes

@@ -175,10 +175,11 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     note(cover, x + w * 0.62, {"cover.total", {bill.total}});
     line -= 4;
     std::vector<std::string> cautions{"local"};
-    for (const auto& step : steps)
-        for (const auto& c : step.cautions)
-            if (std::ranges::find(cautions, c) == cautions.end()) cautions.push_back(c);
-    cautions.push_back("dust"), cautions.push_back("heat"), cautions.push_back("disease");
+    const auto caution = [&](const std::string& c) {
+        if (std::ranges::find(cautions, c) == cautions.end()) cautions.push_back(c);
+    };
+    for (const auto& step : steps) std::ranges::for_each(step.cautions, caution);
+    for (const auto* c : {"dust", "heat", "disease"}) caution(c);
     for (const auto& c : cautions)
         for (int part = 1; part <= 2; ++part) note(cover, x + w * 0.62, {"caution." + c + "." + std::to_string(part), {}});
 

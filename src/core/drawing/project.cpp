@@ -135,7 +135,8 @@ Fill fillOf(const Part& p) {
         case Form::mesh: return Fill::mesh;
         case Form::block:
             if (p.role == "window-light") return Fill::glass;
-            return (p.system == System::inside && p.stock != "sand") || p.system == System::openings ? Fill::metal : Fill::ground;
+            return (p.system == System::inside && p.role != "dust" && p.role != "litter") || p.system == System::openings ? Fill::metal
+                                                                                                                          : Fill::ground;
     }
     return Fill::none;
 }

@@ -11,7 +11,9 @@
 #include "core/design/existing.h"
 #include "core/design/ground.h"
 #include "core/design/layout.h"
+#include "core/design/litter.h"
 #include "core/design/partition.h"
+#include "core/design/rules.h"
 #include "core/design/screens.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
@@ -223,7 +225,7 @@ struct Court {
         // Air comes through mesh from a room parted off, not through a sheet.
         const bool solid = std::ranges::any_of(partitions(s), [](const Partition& p) { return !p.mesh; });
         // Below a mesh door a board keeps the litter in.
-        const auto shut = kind == "people_door" ? shell.timber->size(kKickBoard).wide : Length{};
+        const auto shut = kind == "people_door" ? shell.timber->size(kickBoard(s)).wide : Length{};
         double sum = 0;
         for (const auto& o : m.openings)
             if (o.kind == kind && (kind != "people_door" || screened(s, o.id)) && (!solid || opensToBirds(s, o.side, o.at, o.width))) {
@@ -285,10 +287,10 @@ struct Court {
     void headroom() {
         const auto need = s.length("keeper.height") + inches(3);
         if (s.choice("form.kind") == "walk_in") {
-            auto& f = find("headroom.inside", "headroom", inMm(shell.headroom()), inMm(need), "mm", true, 0.01);
+            auto& f = find("headroom.inside", "headroom", inMm(standingRoom(s, shell)), inMm(need), "mm", true, 0.01);
             f.parts = idsWith(shell.gable() ? "roof/tie" : "roof/rafter");
             f.remedies.push_back({{"coop.low_wall", ""}});
-            f.remedies.push_back({{"coop.low_wall", len(need)}});
+            f.remedies.push_back({{"coop.low_wall", len(need + std::max(Length{}, litterTop(s)))}});
             if (shell.otherWall() < need) f.remedies.push_back({{"roof.ridge", ""}, {"roof.other_pitch", ""}});
             for (const int r : s.rows("doors")) {
                 if (s.choice(slotKey("doors", r, "kind")) != "people_door") continue;
@@ -455,6 +457,16 @@ struct Court {
         else
             f.remedies.push_back({{"frame.spacing", "16in"}, {"roof.spacing", "16in"}});
     }
+    void joists() {
+        if (frameless(s) || allStands(s, "existing.floor")) return;
+        auto& f = find("joists.carry", "others", inMm(joistBay(s)), inMm(joistReach(s, s.choice("floor.joist"))), "mm", false, 0);
+        f.source = kDa6;
+        for (const auto& p : m.parts)
+            if (p.role == "joist") f.parts.push_back(p.id);
+        f.remedies.push_back({{"floor.joist", "2x6"}});
+        f.remedies.push_back({{"floor.joist", "2x6"}, {"floor.spacing", "16in"}});
+        if (litterOf(s)) f.remedies.push_back({{"litter.deep", len(inches(2))}});
+    }
     /// Netting keeps birds in; what is wider than the chosen mesh keeps no paw out.
     void upperMesh() {
         const std::string stock = s.choice("mesh.upper");
@@ -514,7 +526,8 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.feed(), court.ground(), court.standing(), court.bracing(), court.studs(), court.upperMesh(), court.others();
+        court.headroom(), court.feed(), court.ground(), court.standing(), court.bracing(), court.studs(), court.joists(), court.upperMesh(),
+        court.others();
     return std::move(court.out);
 }
 

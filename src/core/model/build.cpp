@@ -67,6 +67,12 @@ static Vec3 turned(Vec3 p, const Shell& shell, double w, double d, bool directio
     }
 }
 
+Bounds Builder::birdsRoom() const {
+    double taken[4];
+    for (const auto& w : walls) taken[w.local] = wallDeep + inMm(roomsAt(s, w.side));
+    return {{taken[3], taken[0], 0}, {wide - taken[1], deep - taken[2], 0}};
+}
+
 Builder::Builder(Settled& settled)
     : s{settled}, shell{shellOf(settled)}, two{inMm(shell.timber->two)}, one{inMm(shell.timber->one)}, post{inMm(shell.timber->post)} {
     wide = inMm(shell.wide), deep = inMm(shell.deep), floor = inMm(shell.floorTop);
@@ -418,6 +424,7 @@ Model buildModel(Settled& settled) {
     doorSteps(b);
     feed(b);
     wireBlocks(b);
+    litter(b);
     markExisting(b);
     return finish(b);
 }

@@ -106,6 +106,8 @@ public:
     void join(const std::string& a, const std::string& b, Joint::Kind kind, double gapMm);
     std::string sideName(int local) const { return std::string{kSides[(local + shell.turn) % 4]}; }
     const WallFrame& wall(std::string_view side) const;
+    /// Between the inner faces of walls and partitions, in plan.
+    Bounds birdsRoom() const;
     /// What a leaf is hung on: the trimmer beside an opening, or the post.
     std::string jambId(const WallFrame& w, const Hole& h, bool right) const {
         const bool onPost = shell.posted && !w.inside;
@@ -182,6 +184,7 @@ void foundation(Builder&);
 void floorFrame(Builder&);
 /// Under what stands on a floor of mesh between its joists, flat.
 void wireBlocks(Builder&);
+void litter(Builder&);  ///< last: round all that stands on the floor
 void wallFrames(Builder&);
 void roofFrame(Builder&);
 void skin(Builder&);

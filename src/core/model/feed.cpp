@@ -4,6 +4,7 @@
 #include <cmath>
 #include <optional>
 
+#include "core/design/litter.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -41,9 +42,7 @@ struct Larder {
     void keepFree(const Bounds& place) { kept.push_back({{place.low.x, place.low.y, -1e6}, {place.high.x, place.high.y, 1e6}}); }
 
     void indoors() {
-        double taken[4];
-        for (const auto& w : b.walls) taken[w.local] = b.wallDeep + inMm(roomsAt(b.s, w.side));
-        room = {{taken[3], taken[0], 0}, {b.wide - taken[1], b.deep - taken[2], 0}};
+        room = b.birdsRoom();
         for (const auto& w : b.walls)
             for (const auto& h : w.holes) {
                 const bool way = h.kind == "people_door" || h.kind == "clean_out";
@@ -127,7 +126,7 @@ struct Larder {
 
     void hang() {
         if (!look()) return;
-        const double lift = inMm(b.s.length("feed.height"));
+        const double lift = inMm(b.s.length("feed.height") + (outside ? Length{} : litterDeep(b.s)));
         for (const std::string kind : {"feeder", "drinker"})
             for (std::int64_t n = 1; n <= b.s.count(kind == "feeder" ? "feed.count" : "water.count"); ++n) {
                 const auto place = nearest(lift);

@@ -4,6 +4,7 @@
 #include <limits>
 
 #include "core/catalog/skins.h"
+#include "core/design/litter.h"
 #include "core/design/screens.h"
 #include "core/model/builder.h"
 
@@ -61,10 +62,19 @@ struct Fitter {
         board("stop/head", "stop", "1x2", w.u, w.inward, w.box(h.u0 + b.one, h.u1 - b.one, d0, d1, h.z1 - b.one, h.z1));
     }
 
+    /// Between a people door's stops, so that the litter stays in when it opens; held by turn buttons, it lifts out.
+    void litterBoard() {
+        const std::string stock{kickBoard(b.s)};
+        const double d = stopFace(), play = kIn / 8;
+        board("litter", "litter-board", stock, w.u, kUp,
+              w.box(h.u0 + b.one + play, h.u1 - b.one - play, d, d + b.one, h.z0, h.z0 + b.wideOf(stock)));
+    }
+
     /// Behind a people door's stops, over a board screwed to them: mesh on frames that open inwards.
     void screenLeaves() {
-        const double stops = stopFace() + kStopDeep, high = b.wideOf(kKickBoard);
-        board("screen/board", "kick-board", std::string{kKickBoard}, w.u, kUp, w.box(h.u0, h.u1, stops, stops + b.one, h.z0, h.z0 + high));
+        const double stops = stopFace() + kStopDeep, high = b.wideOf(kickBoard(b.s));
+        board("screen/board", "kick-board", std::string{kickBoard(b.s)}, w.u, kUp,
+              w.box(h.u0, h.u1, stops, stops + b.one, h.z0, h.z0 + high));
         const auto mesh = b.s.choice("mesh.kind");
         auto behind = w;
         behind.origin = w.origin + w.inward * (stops + kIn / 16 + inMm(thicknessOf(mesh)));
@@ -327,7 +337,10 @@ void leaves(Builder& b) {
                 f.mesh();
             }
             if (h.kind == "people_door" || h.kind == "clean_out") {
-                if (screened(b.s, h.row)) f.screenLeaves();
+                if (screened(b.s, h.row))
+                    f.screenLeaves();
+                else if (h.kind == "people_door" && litterTop(b.s) > Length{} && opensToBirds(b.s, w.side, mm(h.u0), mm(h.u1 - h.u0)))
+                    f.litterBoard();
                 // The quarter circle of the swing, as the square it lies in.
                 const double r = (h.u1 - h.u0) / (b.s.choice(h.row + ".leaf") == "double" ? 2 : 1), out = w.skin + b.one;
                 b.model.clear.push_back({h.row + "/swing", h.row, w.box(h.u0, h.u1, -out - r, -out - kGap, h.z0 + kGap, h.z1)});

@@ -5,6 +5,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/skins.h"
+#include "core/design/litter.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -104,7 +105,8 @@ struct Siding {
 
     /// Along the foot of an open wall, inside: between what stands in the corners, beside doors, low nests and pop doors, and partitions.
     void kickBoards() {
-        const auto& board = b.shell.timber->size(kKickBoard);
+        const std::string stock{kickBoard(b.s)};
+        const auto& board = b.shell.timber->size(stock);
         const double high = inMm(board.wide), thick = inMm(board.thick), corner = b.wallDeep + (w.sloping ? thick : inMm(liningThick(b.s))),
                      d = b.wallDeep;
         std::vector<std::pair<double, double>> gone{{-1e9, corner}, {w.length - corner, 1e9}};
@@ -126,8 +128,8 @@ struct Siding {
         for (const auto& [a, e] : gone) {
             if (a - from >= 2 * kIn)
                 inBoards(b.s, from, a, b.studMiddles(w), 1e9, [&](double at, double to, const std::string&) {
-                    if (auto* p = b.lumber(w.side + "/kick/" + std::to_string(++n), "kick-board", w.assembly(), System::inside,
-                                           std::string{kKickBoard}, w.u, {0, 0, 1}, w.box(at, to, d, d + thick, 0, high)))
+                    if (auto* p = b.lumber(w.side + "/kick/" + std::to_string(++n), "kick-board", w.assembly(), System::inside, stock, w.u,
+                                           {0, 0, 1}, w.box(at, to, d, d + thick, 0, high)))
                         p->side = w.side;
                 });
             from = std::max(from, e);

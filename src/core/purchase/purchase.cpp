@@ -7,6 +7,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
+#include "core/design/litter.h"
 #include "core/design/timber.h"
 
 namespace oiko {
@@ -112,7 +113,7 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
                                    h.item == "mortar-bag" || h.item == "rebar-peg"
                                ? Group::ground
                            : h.item == "feeder" || h.item == "drinker" || h.item == "sand-bag" || h.item == "bucket" ||
-                                   h.item == "nest-unit" || h.item == "feed-bin"
+                                   h.item == "nest-unit" || h.item == "feed-bin" || h.rule == "litter"
                                ? Group::inside
                            : h.item == "auto-door" || h.item.starts_with("window-") ? Group::openings
                                                                                     : Group::fixings;
@@ -156,7 +157,8 @@ Mass massOf(const Part& p, Settled& s) {
     if (p.role == "footing" || p.role == "strip-footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
     if (p.role == "feeder" || p.role == "drinker" || p.role == "drinker-standing" || p.role == "barrel" || p.role == "auto-door" ||
         p.role == "nest-bucket" || p.role == "nest-unit" || p.role == "window-unit" || p.role == "post-base" || p.role == "feed-bin")
-        return findItem(catalog(), p.stock)->mass;                                  // empty
+        return findItem(catalog(), p.stock)->mass;  // empty
+    if (p.role == "litter") return pounds(litterOf(s)->dryPcf * p.volumeMm3() / std::pow(304.8, 3));
     if (p.role == "dust") return pounds(100 * p.volumeMm3() / std::pow(304.8, 3));  // dry sand, common practice
     if (p.form == Form::block && p.stock.starts_with("block-")) return findItem(catalog(), p.stock)->mass;
     if (p.role == "window-light") return {};                                               // with its frame

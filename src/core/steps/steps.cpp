@@ -34,7 +34,8 @@ constexpr Rule kOrder[] = {
     {"wallfoam", System::inside, "wall-foam", "dust"},
     {"lining", System::inside, "wall-lining", "saw dust"},
     {"doors", System::openings,
-     "leaf leaf-mesh leaf-pane window-track leaf-stile leaf-rail leaf-brace leaf-strip stop pop-leaf auto-door window-unit window-light "
+     "leaf leaf-mesh leaf-pane window-track leaf-stile leaf-rail leaf-brace leaf-strip stop litter-board pop-leaf auto-door window-unit "
+     "window-light "
      "track ramp rung",
      "saw"},
     {"steps", System::openings, "stringer tread rail-post handrail", "saw treated"},
@@ -61,6 +62,7 @@ constexpr Rule kOrder[] = {
     {"runroof", System::run, "roof-panel flashing", "ladder metal"},
     {"gate", System::run, "gate-stile gate-rail gate-brace gate-cross gate-mesh gate-strip", ""},
     {"runmesh", System::run, "*", "metal dig"},
+    {"litter", System::inside, "litter", "dust"},
 };
 
 std::vector<std::string> words(std::string_view list) {
@@ -100,7 +102,7 @@ std::vector<Step> buildingOrder(const Model& model) {
         for (std::size_t i = 0; i < model.parts.size(); ++i)
             if (!done[i] && model.parts[i].system == rule.system && (rule.id != "runposts" || carry.contains(rowOf(model.parts[i]))) &&
                 (rule.id != "cutin" || standing.contains(model.parts[i].side)) &&
-                (rule.roles == "*" || std::ranges::find(roles, model.parts[i].role) != roles.end()))
+                ((rule.roles == "*" && model.parts[i].role != "litter") || std::ranges::find(roles, model.parts[i].role) != roles.end()))
                 done[i] = true, step.parts.push_back(i);
         if (!step.parts.empty()) out.push_back(std::move(step));
     }

@@ -12,6 +12,7 @@
 #include "core/design/existing.h"
 #include "core/design/gutter.h"
 #include "core/design/layout.h"
+#include "core/design/litter.h"
 #include "core/design/partition.h"
 #include "core/design/roosts.h"
 #include "core/design/screens.h"
@@ -116,7 +117,7 @@ constexpr Schedule kSchedule[] = {
     {"perch-leg", "perch perch-foot", "screw-2-1/2", 2, 0, "stand", kPractice},
     {"perch perch-leg perch-foot", "*", "", 0, 0, "none", kPractice},
     {"bath", "bath", "screw-2-1/2", 3, 0, "bath", kPractice},
-    {"bath dust", "*", "", 0, 0, "none", kPractice},
+    {"bath dust litter litter-board", "*", "", 0, 0, "none", kPractice},  // the board by turn buttons, below
     {"window-track", "*", "screw-2-1/2", 0, 8, "track", kPractice},
     {"leaf-pane", "*", "", 0, 0, "none", kPractice},
     {"nailer wall-rail", "stud king trimmer cripple ridge-post", "nail-16d", 2, 0, "endnail", kPractice},
@@ -483,6 +484,9 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             add("rebar-peg", std::max(2.0, std::ceil((p.extent(p.along) - 2 * 304.8) / (4 * 304.8)) + 1), "pegs");
             add("gravel-bag", std::ceil(p.extent(p.along) / 304.8 * inFeet(curbWide(s)) / 3 / 0.5), "gravelcurb");
         }
+        if (p.role == "litter-board") add("turn-button", 2, "litterboard");
+        if (p.role == "litter")
+            add(litterOf(s)->item, std::ceil(p.volumeMm3() / std::pow(304.8, 3) / litterOf(s)->bagFt3 - 1e-6), "litter");
         // A bag of sand holds half a cubic foot too.
         if (p.role == "dust") add("sand-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5 - 1e-6), "sand");
         if (p.role == "fill") add("gravel-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5), "gravelfill");
