@@ -1,4 +1,4 @@
-// Mesh against diggers, flat or buried, and lighter mesh higher up.
+// Mesh against diggers, flat, buried or over the whole floor, and lighter mesh higher up.
 #include <algorithm>
 #include <cmath>
 
@@ -49,6 +49,59 @@ TEST_P(Buried, IsSoundShutAndGoesRound) {
     }
 }
 INSTANTIATE_TEST_SUITE_P(Coops, Buried, testing::Range<std::size_t>(0, kBuried.size()));
+
+TEST(FloorMesh, LiesUnderEveryPlaceOfTheRun) {
+    for (const auto* more : {"", "form.kind=elevated; flock.count=5; runs.1.under=yes", "runs.1.top=shared; runs.1.side=left",
+                             "foundation.kind=posts; ground.front_left=9in; ground.front_right=4in; ground.back_left=5in",
+                             "runs.1.width=15ft; nests.wall=back; coop.width=10ft"}) {
+        SCOPED_TRACE(more);
+        const auto d = designWith(asked(std::string{"apron.kind=floor; "} + more));
+        expectWholeAndShut(d);
+        const auto m = modelOf(d);
+        EXPECT_TRUE(ofRole(m, "apron").empty());
+        Bounds run;
+        for (const auto& p : m.parts)
+            if (p.role == "run-post") run.add(p.box());
+        for (double x = run.low.x + 50; x < run.high.x - 50; x += 61)
+            for (double y = run.low.y + 50; y < run.high.y - 50; y += 61) {
+                // Half of the mesh's thickness below the ground; not beside the coop, which the posts may stand round.
+                const Vec3 at{x, y, m.ground.at(x, y) - 0.8};
+                const Bounds probe{at - Vec3{0.1, 0.1, 0.1}, at + Vec3{0.1, 0.1, 0.1}};
+                const auto there = [&](const Part& p) {
+                    return (p.role == "ground-mesh" || p.role == "block" || p.role.starts_with("gate-") || p.system == System::ground) &&
+                           std::ranges::any_of(p.solids, [&](const Solid& s) {
+                               auto b = bounds(s);
+                               b.low.z -= 400, b.high.z += 100;
+                               return b.meets(probe, 0);
+                           });
+                };
+                const bool coop = std::ranges::any_of(m.parts, [&](const Part& p) {
+                    return p.system == System::floor && p.box().low.x < x && p.box().high.x > x && p.box().low.y < y && p.box().high.y > y;
+                });
+                EXPECT_TRUE(coop || std::ranges::any_of(m.parts, there)) << x / 25.4 << " " << y / 25.4;
+            }
+    }
+}
+
+TEST(FloorMesh, IsCutFromRollsAndTiedAsByHand) {
+    // 10 ft wide between rails of 1 1/2 in: 117 in, of which two strips show 46 and the last 25, each two more for its lap. Outwards
+    // 12 ft less a rail, and the gap beside the coop; two more at either end.
+    const auto a =
+        answerTo(designWith(asked("coop.width=10ft; runs.1.side=front; runs.1.width=10ft; runs.1.length=12ft; apron.kind=floor")));
+    const auto reach = 144 - 1.5 + inMm(runOffset(*a->settled)) / 25.4 + 4;
+    std::vector<double> widths;
+    for (const auto& p : a->takeoff->pieces)
+        if (p.role == "ground-mesh") {
+            EXPECT_NEAR(inMm(p.length) / 25.4, reach, 1.0 / 16);
+            for (int k = 0; k < p.count(); ++k) widths.push_back(inMm(p.width) / 25.4);
+        }
+    std::ranges::sort(widths);
+    ASSERT_EQ(widths.size(), 3u);
+    EXPECT_NEAR(widths[0], 27, 1.0 / 16);
+    EXPECT_NEAR(widths[2], 48, 1.0 / 16);
+    EXPECT_EQ(needed(*a, "mesh-tie", "carpet"), 3 * std::ceil((reach - 4) / 6));
+    EXPECT_EQ(needed(*a, "staple-mesh", "carpetends"), 2 * (16 + 16 + 9));
+}
 
 TEST(BuriedMesh, IsAsLongAsTheRunsOutline) {
     // A run 10 ft wide and 12 ft out, an eighth of an inch longer round its corners; the apron has two squares besides.

@@ -180,7 +180,7 @@ void addForm(std::vector<Param>& p) {
     p.push_back(onlyWhen(choice("floor.joist", frame, {"2x4", "2x6"}, [](Ask& a) -> Value { return joistFor(a); }), onFrame));
     p.push_back(onlyWhen(choice("floor.spacing", frame, {"16in", "24in"}, word("16in"), false), onFrame));
     p.push_back(onlyWhen(
-        choice("floor.deck", frame, {"ply-1/2", "ply-3/4", "wire"},
+        choice("floor.deck", frame, {"ply-1/2", "ply-3/4", "osb-3/4", "wire"},
                [](Ask& a) -> Value { return std::string{elevated(a) && a.choice("floor.spacing") == "16in" ? "ply-1/2" : "ply-3/4"}; }),
         onFrame));
     p.push_back(onlyWhen({"floor.drop", frame, Type::flag, false, true, {}, always(true), false, {}}, wireFloor));

@@ -250,8 +250,9 @@ void addInside(std::vector<Param>& p) {
     const auto fenced = [](Ask& a) { return !a.rows("runs").empty(); };
     p.push_back(onlyWhen(choice("mesh.edge", run, {"washers", "battens"}, word("washers"), false), fenced));
     p.push_back(onlyWhen({"mesh.double", run, Type::flag, false, true, {}, always(false), false, {}}, fenced));
-    p.push_back(choice("apron.kind", run, {"flat", "buried"}, word("flat"), false));
-    p.push_back(fixedLength("apron.width", run, Length{}, inches(24), inches(18)));
+    p.push_back(choice("apron.kind", run, {"flat", "buried", "floor"}, word("flat"), false));
+    p.push_back(onlyWhen(fixedLength("apron.width", run, Length{}, inches(24), inches(18)),
+                         [](Ask& a) { return a.choice("apron.kind") != "floor"; }));
 }
 
 }  // namespace oiko::table

@@ -1,4 +1,4 @@
-// Flat or buried mesh round all runs, and mesh round the legs of a coop that a run goes on under.
+// Flat or buried mesh round all runs or mesh over their whole floor, and mesh round the legs of a coop that a run goes on under.
 #include <algorithm>
 #include <cmath>
 
@@ -40,7 +40,7 @@ std::vector<Runner::Strip> closeUnder(Builder& b, Runner& under, const std::vect
             const auto [u, e] = open[i];
             const auto name = "under/" + w.side + (open.size() > 1 ? "/" + std::to_string(i + 1) : "");
             under.underCoop(name, w, u, e);
-            if (a < kIn) continue;
+            if (a < kIn || b.s.choice("apron.kind") == "floor") continue;
             strips.push_back({name, bounds(w.box(u, e, -a, 0, -b.floor - kMesh, -b.floor)), w.u});
             if (e == w.length) strips.push_back({name + "/corner", bounds(w.box(e, e + a, -a, 0, -b.floor - kMesh, -b.floor)), w.u});
             if (u == 0) strips.push_back({name + "/first", bounds(w.box(-a, 0, -a, 0, -b.floor - kMesh, -b.floor)), w.u});
@@ -80,9 +80,49 @@ std::vector<Bounds> beside(Builder& b, const Runner::Strip& strip) {
     return left;
 }
 
+/// Over the floor of all runs, and of one that goes on under the coop: strips as wide as a roll, each lapped on the next, cut round what
+/// stands in the ground. Their edges turn up on the rails.
+void carpet(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
+    std::vector<std::pair<Runner*, Runner::Strip>> strips;
+    for (const auto& r : runs) {
+        for (auto& strip : r->carpet()) strips.emplace_back(r.get(), std::move(strip));
+        if (runUnder(b.s) != r->row) continue;
+        int n = 0;
+        for (double x = 0; x < b.wide - kTouchMm; x += kCarpetSeen)
+            strips.push_back(
+                {r.get(), {"under/" + std::to_string(++n), {{x, 0, -kMesh}, {std::min(x + kCarpetSeen, b.wide), b.deep, 0}}, {0, 1, 0}}});
+    }
+    std::vector<Bounds> covered;
+    // Where the ground slopes a gate's foot goes into it.
+    for (const auto& p : b.model.parts)
+        if (const auto at = p.box(); (p.role == "gate-stud" || p.role == "gate-threshold") && at.low.z < b.ground.highest(at) - kTouchMm)
+            covered.push_back({{at.low.x, at.low.y, -kMesh}, {at.high.x, at.high.y, 0}});
+    for (const auto& [r, strip] : strips) {
+        auto left = beside(b, strip);
+        for (const auto& c : covered) {
+            std::vector<Bounds> next;
+            for (const auto& piece : left)
+                for (auto& rest : without(piece, c)) next.push_back(rest);
+            left = std::move(next);
+        }
+        std::erase_if(left, [](const Bounds& x) { return std::min(x.size().x, x.size().y) < kIn / 2; });
+        std::vector<Solid> solids;
+        for (const auto& x : left) solids.push_back(b.onGround(box(x.low, x.high)));
+        auto* p = r->put("floor/" + strip.name, "ground-mesh", Form::mesh, r->meshKind, b.ground.along(strip.along),
+                         b.ground.along(cross(r->up, strip.along)), std::move(solids));
+        if (p) p->lapMm = kCarpetLap, p->endLapMm = 2 * kCarpetLap;
+        covered.push_back(strip.at);
+    }
+}
+
 }  // namespace
 
 void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
+    if (b.s.choice("apron.kind") == "floor") {
+        for (const auto& r : runs)
+            if (runUnder(b.s) == r->row) closeUnder(b, *r, runs);
+        return carpet(b, runs);
+    }
     std::vector<Bounds> covered;
     for (const auto& r : runs)
         for (const auto& ground : r->ground()) covered.push_back(ground);

@@ -41,7 +41,7 @@ struct Part {
     bool underWalls() const {
         return role == "slab" || role == "building-floor" || role == "curb" || role == "blockwork" || role == "ground-sill";
     }
-    bool edging() const { return role == "apron" || role == "trench-mesh"; }  ///< mesh on the ground or in it, round what stands there
+    bool edging() const { return role == "apron" || role == "trench-mesh" || role == "ground-mesh"; }  ///< mesh on the ground or in it
     bool treated() const { return stock.ends_with("pt"); }
     Vec3 thick() const { return cross(along, wide); }
     Bounds box() const;

@@ -303,6 +303,23 @@ std::vector<Bounds> Runner::ground() const {
     return {bounds(cuboid(0, width, 0, length, -kMesh, 0)), bounds(cuboid(0, beside, -v0, 0, -kMesh, 0))};
 }
 
+std::vector<Runner::Strip> Runner::carpet() const {
+    std::vector<Strip> strips;
+    const double last = width - b.two;
+    int n = 0;
+    for (double u = b.two; u < last - kTouchMm; u += kCarpetSeen) {
+        // Beside the coop up to its wall; past its corner up to the rail there.
+        const double e = std::min(u + kCarpetSeen, last), edge = std::min(e, beside);
+        ++n;
+        const auto strip = [&](const std::string& part, double from, double to, double near) {
+            if (to - from > kIn / 2)
+                strips.push_back({std::to_string(n) + part, bounds(cuboid(from, to, near, length - b.two, -kMesh, 0)), out});
+        };
+        strip("", u, edge, -v0), strip(edge > u ? "/past" : "", std::max(u, edge), e, b.two);
+    }
+    return strips;
+}
+
 std::vector<Runner::Strip> Runner::apron() const {
     const double a = inMm(b.s.length("apron.width"));
     std::vector<Strip> strips;

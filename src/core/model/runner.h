@@ -115,7 +115,12 @@ struct Runner {
     /// that goes on below its walls.
     std::vector<Strip> apron() const;
     std::vector<Strip> trench() const;
+    /// Mesh that lies on the floor from rail to rail, outwards from the coop.
+    std::vector<Strip> carpet() const;
 };
+
+/// A strip of a roll 48 in wide laps the next by two inches. Common practice.
+inline constexpr double kCarpetLap = 2 * kIn, kCarpetSeen = 48 * kIn - kCarpetLap;
 
 /// Aprons or buried mesh, round all runs together: none under a run, none on another. Where a run goes on under the coop, mesh closes what
 /// no run stands before.

@@ -59,6 +59,7 @@ constexpr Rule kOrder[] = {
      "flashing-board",
      "treated dig ladder"},
     {"trench", System::run, "trench-mesh", "dig metal"},
+    {"carpet", System::run, "ground-mesh", "metal"},
     {"runroof", System::run, "roof-panel flashing", "ladder metal"},
     {"gate", System::run, "gate-stile gate-rail gate-brace gate-cross gate-mesh gate-strip", ""},
     {"runmesh", System::run, "*", "metal dig"},

@@ -70,7 +70,7 @@ constexpr Schedule kSchedule[] = {
     {"force-mesh", "*", "", 0, 0, "none", kPractice},  // tied to the mesh behind it, by area, below
     {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh ceiling-mesh", "*", "washer-screw", 0, 6, "mesh",
      kPractice},
-    {"apron trench-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
+    {"apron trench-mesh ground-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
     {"siding",
@@ -176,7 +176,7 @@ constexpr Schedule kSchedule[] = {
     {"droppings-board", "droppings-lip", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
     {"roost-leg", "deck floor-mesh", "angle-bracket", 1, 0, "bracket", kPractice},
-    {"stringer", "rim joist slab curb siding apron trench-mesh run-mesh skirt-mesh beam", "", 0, 0, "none",
+    {"stringer", "rim joist slab curb siding apron trench-mesh ground-mesh run-mesh skirt-mesh beam", "", 0, 0, "none",
      kPractice},  // a bracket each, below
     {"rail-post", "stringer", "carriage-bolt-4", 2, 0, "railpost", kPractice},
     {"handrail", "rail-post", "screw-2-1/2", 3, 0, "rail", kPractice},
@@ -511,10 +511,16 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     }
     // Rough-sawn siding drinks: 225 sq ft a gallon a coat, between the 200 and 250 usual. Common practice.
     add("paint-gallon", skinMm2 / 92903.04 * static_cast<double>(s.count("finish.coats")) / 225, "paint");
-    // An apron is tied along the walls' mesh and pegged along its outer edge; buried mesh is tied.
+    // An apron is tied along the walls' mesh and pegged along its outer edge; buried mesh is tied, and so are the strips over a floor.
     for (const auto& p : parts)
-        if (const double every = std::ceil(p.extent(p.along) / 152.4 - 1e-6); p.edging())
-            add("mesh-tie", p.role == "apron" ? 2 * every : every, p.role == "apron" ? "apron" : "buried");
+        if (const double every = std::ceil(p.extent(p.along) / 152.4 - 1e-6); p.edging()) {
+            add("mesh-tie", p.role == "apron" ? 2 * every : every,
+                p.role == "apron"         ? "apron"
+                : p.role == "ground-mesh" ? "carpet"
+                                          : "buried");
+            // Its ends are stapled to the rails.
+            if (p.role == "ground-mesh") add("staple-mesh", 2 * std::ceil(p.extent(p.wide) / 76.2 - 1e-6), "carpetends");
+        }
     for (const auto& p : parts)
         if (p.role == "gate-strip") add("screw-2", std::ceil(p.extent(p.along) / 203.2) + 1, "edge");
     // One for each square foot.
