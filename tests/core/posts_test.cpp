@@ -59,6 +59,9 @@ TEST(Posts, UnlikeCoopsAreSoundAndShut) {
              {{"coop.width", "12'"}, {"coop.depth", "8'2\""}},  // a joint where an end wall meets the other
              {{"runs.1.top", "shared"}, {"roof.form", "gable"}, {"frame.beam", "4x6"}},
              {{"coop.width", "40'"}, {"flock.count", "60"}, {"foundation.kind", "posts"}},
+             asked("frame.posts=8ft; coop.width=20'; flock.count=24; skin.lining=ply-1/2"),
+             asked("frame.posts=8ft; coop.width=16'; roof.form=gable; skin.kind=metal; frame.beam=4x6"),
+             asked("frame.posts=8ft; skin.open_front=yes; runs.1=; coop.width=14'; skin.lower=24in"),
              asked("doors.1.leaf=double; doors.1.width=5'; coop.depth=8'; coop.width=12'; roost.lined=yes; roof.falls_to=left"),
          }) {
         if (sampled() && more.size() != 2) continue;
@@ -113,6 +116,36 @@ TEST(Posts, AWallByHand) {
     EXPECT_EQ(needed(*a, "post-tie-4x4", "posttie"), static_cast<double>(tied));
     EXPECT_EQ(std::ranges::count(a->model->parts, "top-plate", &Part::role), 0);
     EXPECT_EQ(std::ranges::count(a->model->parts, "king", &Part::role), 0);
+}
+
+TEST(Posts, EightFeetApartAStudStandsHalfWay) {
+    const auto wall = [](const char* apart) {
+        std::vector<std::pair<double, std::string>> out;
+        const auto m =
+            modelOf(onPosts(asked(std::string{"coop.width=20'; coop.depth=6'; windows.1=; windows.2=; vents.2=; vents.1.wall=left; "
+                                              "nests.wall=right; runs.1=; flock.count=20; pops.1.wall=front; doors.1.wall=front; "
+                                              "roost.wall=back; roof.falls_to=back; frame.posts="} +
+                                  apart)));
+        for (const auto& p : m.parts)
+            if (p.side == "back" && (p.role == "wall-post" || p.role == "stud")) out.emplace_back(240 - p.box().high.x / 25.4, p.stock);
+        std::ranges::sort(out);
+        return out;
+    };
+    // 20 ft: joints at 4, 8, 12 and 16 ft. Every second one is a post's; the last bay is 4 ft.
+    const auto at = wall("8ft");
+    ASSERT_EQ(at.size(), 6u);
+    const std::pair<double, std::string> kWanted[] = {{0, "4x4"},      {47.25, "2x4"},  {94.25, "4x4"},
+                                                      {143.25, "2x4"}, {190.25, "4x4"}, {236.5, "4x4"}};
+    for (std::size_t i = 0; i < 6; ++i) {
+        EXPECT_NEAR(at[i].first, kWanted[i].first, 0.01);
+        EXPECT_EQ(at[i].second, kWanted[i].second);
+    }
+    EXPECT_EQ(std::ranges::count(wall("4ft"), std::string{"4x4"}, &std::pair<double, std::string>::second), 6);
+    // The beam is one that goes from post to post by itself, else what is offered is the shorter bay.
+    Settled s{onPosts(asked("frame.posts=8ft; coop.depth=8'"))};
+    EXPECT_GE(beamCarries(s, s.choice("frame.beam")), feet(8) - inches(3.5));
+    const auto refused = onPosts(asked("coop.depth=12'; place.snow=70psf")).with({{"frame.posts", "8ft"}});
+    ASSERT_FALSE(refused);
 }
 
 TEST(Posts, TheBeamIsTheFirstThatCarriesTheRoofFromPostToPost) {

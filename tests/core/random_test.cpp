@@ -93,6 +93,8 @@ Design randomDesign(Dice& dice, Tally& tally) {
         ++tally.choices["frame.walls=posts"];
         const std::string beam = dice.below(2) == 0 ? "4x4" : "4x6";
         if (attempt({{"frame.beam", beam}})) ++tally.choices["frame.beam=" + beam];
+        const std::string apart = dice.below(2) == 0 ? "4ft" : "8ft";
+        if (attempt({{"frame.posts", apart}})) ++tally.choices["frame.posts=" + apart];
     }
     if (dice.below(3) == 0)
         attempt({{"roof.form", "gable"}});

@@ -40,6 +40,7 @@ const std::vector<Belongs>& table() {
         {"coop.low_wall", walls, {"stud", "king", "trimmer", "wall-post"}, ""},
         {"frame.walls", walls, {"stud", "king", "trimmer", "wall-post", "wall-rail", "wall-beam"}, ""},
         {"frame.stud", walls, {}, ""},
+        {"frame.posts", walls, {"wall-post", "stud", "wall-rail"}, ""},
         {"frame.beam", walls, {"wall-beam", "raking-plate"}, ""},
         {"frame.spacing", walls, {"stud", "cripple"}, ""},
         {"frame.top_plates", walls, {"top-plate", "cap-plate"}, ""},

@@ -194,12 +194,14 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
                      {Ref{"option.frame.stud." + s.choice("frame.stud")}, tall, most},
                      Change{"frame.stud", tall > timberOf(s).size("2x3").wide * 50 ? "2x4" : "2x3"}};
     if (shell.posted) {
-        if (const auto bay = kPostsApart - timberOf(s).post; shell.widest < bay)
+        if (const auto bay = postsApart(s) - timberOf(s).post; shell.widest < bay)
             return Clash{"post.beam",
                          "frame.beam",
                          "frame.walls",
                          {Ref{"option.frame.beam." + s.choice("frame.beam")}, shell.widest, bay},
-                         beamCarries(s, "4x6") >= bay ? Change{"frame.beam", "4x6"} : Change{"frame.walls", "studs"}};
+                         beamCarries(s, "4x6") >= bay  ? Change{"frame.beam", "4x6"}
+                         : postsApart(s) > kPostsApart ? Change{"frame.posts", "4ft"}
+                                                       : Change{"frame.walls", "studs"}};
         // Level boards bend from post to post, and end where there is none.
         if (const auto& kind = skin(s.choice("skin.kind")); kind.boards() && !kind.upright())
             return Clash{"post.boards", "skin.kind", "frame.walls", {kPostsApart}, Change{"skin.kind", "board_batten"}};

@@ -396,6 +396,7 @@ Length carriedBy(Ask& ask) {
     return Length::ticks(whole.count() / 2) + overhangOf(ask);
 }
 bool posted(Ask& ask) { return ask.choice("frame.walls") == "posts"; }
+Length postsApart(Ask& ask) { return readLength(ask.choice("frame.posts"), Units::imperial).value(); }
 Length uprightsApart(Ask& ask) { return posted(ask) ? kPostsApart : readLength(ask.choice("frame.spacing"), Units::imperial).value(); }
 Length beamCarries(Ask& ask, std::string_view beam) { return aloneUnder(ask, beam, carriedBy(ask), onPost(ask, true)); }
 Length wallDeep(Ask& ask) { return posted(ask) ? timberOf(ask).post : timberOf(ask).size(ask.choice("frame.stud")).wide; }

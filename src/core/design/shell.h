@@ -207,11 +207,13 @@ struct Passage {
     Length at, width;  ///< from the coop's corner outwards; between its jambs
 };
 std::optional<Passage> runPassage(Ask& ask, const RunPlace& run);
-/// Walls of posts and rails: 4x4 posts four feet apart, where panels and rolls meet, and beside what opens; rails between them at most two
+/// Walls of posts and rails: 4x4 posts four feet apart, where panels and rolls meet, and beside what opens; or eight, and a stud where
+/// they meet half way, which is counted on for nothing but them. Rails between them at most two
 /// feet above each other, four where mesh alone hangs on them; a beam over them under the rafters. Common practice.
 bool posted(Ask& ask);
 inline constexpr Length kPostsApart = feet(4), kMeshRailsApart = inches(48);
-/// Centre to centre, from the wall's left corner: of studs, or of posts.
+Length postsApart(Ask& ask);
+/// Centre to centre, from the wall's left corner: of studs, or of posts and the studs between them.
 Length uprightsApart(Ask& ask);
 /// How wide an opening the beam on such posts carries the roof over, one member by itself.
 Length beamCarries(Ask& ask, std::string_view beam);

@@ -421,11 +421,11 @@ struct Court {
         const std::string stud = shell.posted ? "2x4" : s.choice("frame.stud"), under = shell.posted ? "4x4" : stud;
         const auto spacing = [&](std::string_view key) { return readLength(s.choice(key), Units::imperial).value(); };
         const auto load = roofLoad(s, coverOf(s));
-        auto across = std::max(uprightsApart(s), spacing("roof.spacing"));
+        auto across = std::max(shell.posted ? postsApart(s) : uprightsApart(s), spacing("roof.spacing"));
         for (const auto& o : m.openings)
             if (o.kind != "gate" && !o.kind.starts_with("inner_") && o.kind != "nest_inside" && shell.bearing(o.side) &&
                 !(o.kind == "nest" && nestsBetween(s)))
-                across = std::max(across, Length::ticks((o.width + shell.jamb + (shell.posted ? kPostsApart : Length{})).count() / 2));
+                across = std::max(across, Length::ticks((o.width + shell.jamb + (shell.posted ? postsApart(s) : Length{})).count() / 2));
         const bool open = std::ranges::any_of(kSides, [&](auto side) { return openWall(s, side) && shell.bearing(side); });
         const auto lower = lowerSiding(s), tall = studTall(shell);
         // Siding and lining hold them sideways.
@@ -453,7 +453,7 @@ struct Court {
                 f.parts.push_back(p.id);
         if (shell.light()) f.remedies.push_back({{"frame.stud", "2x4"}});
         if (shell.posted)
-            f.remedies.push_back({{"frame.walls", "studs"}});
+            f.remedies.push_back({{"frame.posts", "4ft"}}), f.remedies.push_back({{"frame.walls", "studs"}});
         else
             f.remedies.push_back({{"frame.spacing", "16in"}, {"roof.spacing", "16in"}});
     }

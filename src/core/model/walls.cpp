@@ -213,6 +213,19 @@ struct Framer {
     }
     void post(double u) { upright("wall-post", u, b.two, 0, true), posts.push_back(u); }
     std::vector<double> posts{};  ///< their left edges
+    /// Whether the bay that a joint lies in, from post to post, wants one there: where they stand farther apart than joints, at the last
+    /// joint in reach of the post before.
+    bool wantsPost(double c) const {
+        const double most = inMm(postsApart(b.s));
+        if (most <= spacing) return true;
+        double before = 0, after = w.length;
+        for (const double u : posts) {
+            const double middle = u + b.post / 2;
+            if (middle <= c) before = std::max(before, middle);
+            if (middle > c) after = std::min(after, middle);
+        }
+        return after - before > most + kTouchMm && c + spacing - before > most + kTouchMm;
+    }
     /// At the corners, where panels and rolls meet, and where a joint moves back to beside a corner; a stud where there is no room for
     /// more, or where one stands near.
     void postsBetween(std::vector<std::pair<double, double>> closed) {
@@ -232,7 +245,7 @@ struct Framer {
         for (const double c : seams()) {
             const bool near =
                 std::ranges::any_of(posts, [&](double u) { return u > c - b.post * 1.5 - 16 * kIn && u < c + b.post / 2 + 16 * kIn; });
-            if ((!near && take(c - b.post / 2, true)) || take(c - b.two / 2, false)) continue;
+            if ((!near && wantsPost(c) && take(c - b.post / 2, true)) || take(c - b.two / 2, false)) continue;
             const auto taken =
                 std::ranges::find_if(closed, [&](const auto& x) { return x.first < c + b.two / 2 && x.second > c - b.two / 2; });
             // Beside what stands where the joint comes, if that is not behind it already; none comes where the other wall stands.
