@@ -135,6 +135,21 @@ TEST(Doors, AMeshDoorBehindOneShutsWhileItStandsOpen) {
     }
 }
 
+TEST(Doors, AMeshDoorIsRefusedWhereTheRoofComesDownToItsHead) {
+    // Rafters that fall inwards from over a low front wall; ties that cross the room lower than a gable end's door is high.
+    for (const auto& [fits, strikes] :
+         {std::pair{"doors.1.wall=front; runs.1.side=right; pops.1.wall=right; doors.1.screen=yes", "coop.low_wall=4ft"},
+          {"roof.form=gable; roof.pitch=8/12; coop.depth=10ft; coop.width=12ft; doors.1.wall=left; doors.1.at=3ft; doors.1.screen=yes",
+           "coop.low_wall=6ft; doors.1.height=6ft 6in"}}) {
+        const auto d = designWith(asked(fits));
+        EXPECT_EQ(unsound(modelOf(d)), "");
+        const auto refused = d.with(asked(strikes));
+        ASSERT_FALSE(refused) << strikes;
+        SCOPED_TRACE(words::say(refused.error(), Units::imperial));
+        EXPECT_EQ(refused.error().what.id, "clash.door.screen");
+    }
+}
+
 TEST(Doors, AMeshDoorBehindAnOldOneIsNew) {
     const auto old = asked("existing.what=standing; coop.width=12ft; coop.depth=8ft; flock.count=6");
     auto changes = old;

@@ -1,5 +1,7 @@
 #include "core/design/screens.h"
 
+#include <algorithm>
+
 #include "core/base/tolerance.h"
 #include "core/design/ground.h"
 #include "core/design/hatches.h"
@@ -39,6 +41,14 @@ std::optional<std::string> screenMeets(Ask& ask, const std::string& door) {
         if (meets(ask.choice(key + ".wall"), u - kHopperLap, u + ask.length(key + ".width") + kHopperLap, hopperReach(ask)))
             return key + ".at";
     }
+    // Under a gable ties cross the room, under the higher wall of a single slope the rafters come down to it. Its head may lie up to 2 in
+    // over the door's.
+    const auto shell = shellOf(ask);
+    const auto head = std::min(ask.length(door + ".height") + inches(2), highestHead(shell, side, at, ask.length(door + ".width")));
+    if (shell.gable() && shell.beam.empty() && ask.length(door + ".height") > std::max(shell.lowWall(), shell.otherWall()))
+        return "coop.low_wall";
+    if (!shell.gable() && shell.localSide(side) == 0 && head > mm(shell.rafterUndersideMm(inMm(screenReach(ask, door)))))
+        return "roof.pitch";
     // The far wall, with what is fixed to it.
     const auto far = opposite(side);
     if (meets(far, Length{}, wallLength(ask, far), wallDeep(ask) + roomsAt(ask, far) + beforeWall(ask)))
