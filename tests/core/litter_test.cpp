@@ -53,6 +53,24 @@ TEST(Litter, LiesRoundBathTraysHoppersAndInTheChicksRoom) {
     EXPECT_EQ(store.find("litter/2"), nullptr);
 }
 
+TEST(Litter, LiesInRunsOverTheGroundAsItIs) {
+    for (const auto* more :
+         {"run.litter=chips",
+          "run.litter=sand; run.litter_deep=2in; apron.kind=floor; run.kick=yes; run.perches=2; feed.place=run; bath.place=run",
+          "run.litter=chips; foundation.kind=posts; ground.front_left=9in; ground.front_right=4in; ground.back_left=5in",
+          "run.litter=straw; runs.1.top=shared; runs.1.side=left",
+          "run.litter=sand; runs.1.width=15ft; nests.wall=back; coop.width=10ft"}) {
+        SCOPED_TRACE(more);
+        expectWholeAndShut(designWith(asked(more)));
+    }
+    // 10 by 12 ft from rail to rail, on level ground: 117 by 142 1/2 in, less a few blocks, 4 in deep.
+    const auto a =
+        answerTo(designWith(asked("coop.width=10ft; runs.1.side=front; runs.1.width=10ft; runs.1.length=12ft; run.litter=chips")));
+    const auto whole = 117.0 * 142.5 * 4 / 1728;
+    EXPECT_NEAR(cubicFeet(*a->model, "litter"), whole, 0.06 * whole);
+    EXPECT_EQ(bought(*a, "chips-bag"), std::ceil(cubicFeet(*a->model, "litter") / 2));
+}
+
 TEST(Litter, LiftsLipsSillsAndTheCeiling) {
     Settled bare{designWith({})}, deep{designWith(asked("litter.kind=chips; litter.deep=8in"))};
     EXPECT_GE(deep.length("pops.1.sill"), inches(10));

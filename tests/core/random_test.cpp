@@ -181,6 +181,10 @@ Design randomDesign(Dice& dice, Tally& tally) {
         static constexpr const char* kLitter[] = {"shavings", "straw", "chips", "sand"};
         const std::string litter{kLitter[dice.below(4)]};
         if (attempt({{"litter.kind", litter}})) ++tally.choices["litter.kind=" + litter];
+        const std::string outside{kLitter[dice.below(4)]};
+        if (attempt({{"run.litter", outside}})) ++tally.choices["run.litter=" + outside];
+        if (dice.below(3) == 0 && attempt({{"run.litter_deep", std::to_string(1 + dice.below(6)) + "in"}}))
+            ++tally.drawn["run.litter_deep"];
         if (dice.below(3) == 0 && attempt({{"litter.deep", std::to_string(1 + dice.below(8)) + "in"}})) ++tally.drawn["litter.deep"];
     }
     if (dice.below(6) == 0) {

@@ -110,6 +110,8 @@ const std::vector<Belongs>& table() {
         {"nests.count", inside, {"nest-end", "nest-partition", "nest-bucket", "nest-unit"}, ""},
         {"nests.height", inside, {}, "nests/"},
         {"nests.at", inside, {}, "nests/"},
+        {"run.litter", run, {"litter", "run-rail"}, ""},
+        {"run.litter_deep", run, {"litter"}, ""},
         {"run.kick", run, {"run-kick", "run-rail"}, ""},
         {"run.perches", std::nullopt, {"perch", "perch-leg", "perch-foot", "run-post"}, ""},
         {"mesh.kind", run, {"run-mesh", "gate-mesh", "apron", "trench-mesh", "ground-mesh"}, ""},

@@ -22,7 +22,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 115> kIds{
+constexpr std::array<std::string_view, 116> kIds{
     "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
     "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
     "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
@@ -39,7 +39,7 @@ constexpr std::array<std::string_view, 115> kIds{
     "ridge.near",       "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",
     "wire.joists",      "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",
     "hatch.lip",        "floor.building", "floor.run",      "ground.floor",      "nests.posts",     "nests.studs",     "nests.mesh",
-    "litter.deep",      "nests.bays",     "door.screen"};
+    "post.bay",         "litter.deep",    "nests.bays",     "door.screen"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -202,6 +202,9 @@ std::optional<Clash> wallClash(Settled& s, const Shell& shell) {
                          beamCarries(s, "4x6") >= bay  ? Change{"frame.beam", "4x6"}
                          : postsApart(s) > kPostsApart ? Change{"frame.posts", "4ft"}
                                                        : Change{"frame.walls", "studs"}};
+        // The beam is parted over posts alone; its last piece ends with the wall.
+        if (const auto apart = postsApart(s), sold = longestBoard(s); apart + timberOf(s).post > sold)
+            return Clash{"post.bay", "frame.posts", "stock.longest", {apart, sold}, Change{"frame.posts", "4ft"}};
         // Level boards bend from post to post, and end where there is none.
         if (const auto& kind = skin(s.choice("skin.kind")); kind.boards() && !kind.upright())
             return Clash{"post.boards", "skin.kind", "frame.walls", {kPostsApart}, Change{"skin.kind", "board_batten"}};

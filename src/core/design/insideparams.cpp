@@ -243,11 +243,14 @@ void addInside(std::vector<Param>& p) {
                          [](Ask& a) { return runPassage(a, runPlace(a, mine("runs", a))).has_value(); }));
     p.push_back(stands(choice("runs.*.existing", run, kParts, word("new"), false)));
     p.push_back(onlyWhen(count("run.perches", run, 0, 4, always(std::int64_t{0}), false), [](Ask& a) { return !a.rows("runs").empty(); }));
+    const auto fenced = [](Ask& a) { return !a.rows("runs").empty(); };
+    p.push_back(onlyWhen(choice("run.litter", run, {"none", "shavings", "straw", "chips", "sand"}, word("none"), false), fenced));
+    p.push_back(
+        onlyWhen(fixedLength("run.litter_deep", run, inches(1), inches(6), inches(4)), [](Ask& a) { return runLitterDeep(a) > Length{}; }));
     p.push_back(
         onlyWhen({"run.kick", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return !a.rows("runs").empty(); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
     p.push_back(choice("mesh.upper", run, {"same", "netting-1"}, word("same"), false));
-    const auto fenced = [](Ask& a) { return !a.rows("runs").empty(); };
     p.push_back(onlyWhen(choice("mesh.edge", run, {"washers", "battens"}, word("washers"), false), fenced));
     p.push_back(onlyWhen({"mesh.double", run, Type::flag, false, true, {}, always(false), false, {}}, fenced));
     p.push_back(choice("apron.kind", run, {"flat", "buried", "floor"}, word("flat"), false));

@@ -11,6 +11,10 @@ const Litter* litterOf(Ask& ask) {
     return kind == std::end(kLitters) || wireFloor(ask) ? nullptr : kind;
 }
 Length litterDeep(Ask& ask) { return litterOf(ask) ? ask.length("litter.deep") : Length{}; }
+Length runLitterDeep(Ask& ask) {
+    return ask.choice("run.litter") == "none" || ask.rows("runs").empty() ? Length{} : ask.length("run.litter_deep");
+}
+const Litter& litterNamed(std::string_view name) { return *std::ranges::find(kLitters, name, &Litter::name); }
 Length litterTop(Ask& ask) { return litterDeep(ask) - sunk(ask); }
 Load litterLoad(Ask& ask) {
     const auto* kind = litterOf(ask);

@@ -22,6 +22,10 @@ inline constexpr Litter kLitters[] = {
 const Litter* litterOf(Ask& ask);
 /// Zero: none.
 Length litterDeep(Ask& ask);
+/// The same of the runs: on the ground, or over the mesh that lies on it.
+Length runLitterDeep(Ask& ask);
+/// By its name, which is what a part of it is made of.
+const Litter& litterNamed(std::string_view name);
 /// Its top above the deck, or above what the walls stand on round an earth floor, which lies lower: less than zero there where it is
 /// shallower than that. Zero, or the earth, without litter.
 Length litterTop(Ask& ask);

@@ -333,7 +333,7 @@ struct Court {
         for (const auto& run : runPlaces(s)) {
             // Under a roof of its own one stands up beside the coop; under the coop's, anywhere but at the eaves' beams.
             const auto stand = outsideWall(s, run.side, run.at, run.at + run.width, run.shared ? run.length : feet(2));
-            auto& f = find("headroom.run", "headroom", inMm(runHeight(s, run)) - m.ground.highest(stand),
+            auto& f = find("headroom.run", "headroom", inMm(runHeight(s, run) - runLitterDeep(s)) - m.ground.highest(stand),
                            inMm(s.length("keeper.height") + inches(2)), "mm", true, 0.01);
             // Stooping in a run is a nuisance, not a fault.
             if (f.state == State::fail) f.state = State::near;

@@ -126,7 +126,7 @@ struct Larder {
 
     void hang() {
         if (!look()) return;
-        const double lift = inMm(b.s.length("feed.height") + (outside ? Length{} : litterDeep(b.s)));
+        const double lift = inMm(b.s.length("feed.height") + (outside ? runLitterDeep(b.s) : litterDeep(b.s)));
         for (const std::string kind : {"feeder", "drinker"})
             for (std::int64_t n = 1; n <= b.s.count(kind == "feeder" ? "feed.count" : "water.count"); ++n) {
                 const auto place = nearest(lift);

@@ -14,7 +14,8 @@ std::vector<Bounds> standingIn(const Builder& b, const Bounds& place) {
     const Plane faces[] = {Plane::through(high, {1, 0, 0}), Plane::through(high, {0, 1, 0}), Plane::through(high, {0, 0, 1}),
                            Plane::through(low, {-1, 0, 0}), Plane::through(low, {0, -1, 0}), Plane::through(low, {0, 0, -1})};
     std::vector<Bounds> out;
-    for (const auto& p : b.model.parts)
+    for (const auto& p : b.model.parts) {
+        if (p.edging()) continue;
         for (const auto& solid : p.solids) {
             if (!bounds(solid).meets(place, -kTouchMm)) continue;
             auto in = solid;
@@ -22,6 +23,7 @@ std::vector<Bounds> standingIn(const Builder& b, const Bounds& place) {
                 if (!in.empty()) in = cut(in, face);
             if (!in.empty()) out.push_back(bounds(in));
         }
+    }
     return out;
 }
 
@@ -94,9 +96,29 @@ void kickBoards(Builder& b) {
     }
 }
 
+/// From rail to rail, over the ground as it lies.
+void runLitter(Builder& b) {
+    const double deep = inMm(runLitterDeep(b.s));
+    if (deep <= 0) return;
+    const std::string kind = b.s.choice("run.litter");
+    for (const auto& run : runPlaces(b.s)) {
+        const auto& w = b.wall(run.side);
+        const double from = inMm(run.at), near = inMm(runOffset(b.s));
+        auto place = b.outside(w, from + b.two, from + inMm(run.width) - b.two, near, near + inMm(run.length) - b.two);
+        place.low.z = b.ground.lowest(place), place.high.z = b.ground.highest(place) + deep;
+        auto solids = around(place, standingIn(b, place));
+        for (auto& solid : solids) {
+            const auto at = bounds(solid);
+            solid = b.onGround(box({at.low.x, at.low.y, 0}, {at.high.x, at.high.y, deep}));
+        }
+        b.add(run.key + "/litter", "litter", "run", System::run, Form::block, kind, {1, 0, 0}, {0, 1, 0}, std::move(solids));
+    }
+}
+
 }  // namespace
 
 void litter(Builder& b) {
+    runLitter(b);
     const auto* kind = litterOf(b.s);
     if (!kind) return;
     if (b.s.flag("litter.boards")) kickBoards(b);

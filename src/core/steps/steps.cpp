@@ -63,6 +63,7 @@ constexpr Rule kOrder[] = {
     {"runroof", System::run, "roof-panel flashing", "ladder metal"},
     {"gate", System::run, "gate-stile gate-rail gate-brace gate-cross gate-mesh gate-strip", ""},
     {"runmesh", System::run, "*", "metal dig"},
+    {"runlitter", System::run, "litter", "dust"},
     {"litter", System::inside, "litter", "dust"},
 };
 

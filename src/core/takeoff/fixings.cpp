@@ -486,7 +486,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         }
         if (p.role == "litter-board") add("turn-button", 2, "litterboard");
         if (p.role == "litter")
-            add(litterOf(s)->item, std::ceil(p.volumeMm3() / std::pow(304.8, 3) / litterOf(s)->bagFt3 - 1e-6), "litter");
+            add(litterNamed(p.stock).item, std::ceil(p.volumeMm3() / std::pow(304.8, 3) / litterNamed(p.stock).bagFt3 - 1e-6), "litter");
         // A bag of sand holds half a cubic foot too.
         if (p.role == "dust") add("sand-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5 - 1e-6), "sand");
         if (p.role == "fill") add("gravel-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5), "gravelfill");
