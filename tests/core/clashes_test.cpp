@@ -82,6 +82,7 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"wire.bath",
      {{"form.kind", "elevated"}, {"flock.count", "6"}, {"floor.deck", "wire"}, {"floor.height", "36in"}, {"bath.place", "coop"}}},
     {"post.bay", asked("frame.walls=posts; frame.posts=8ft; stock.longest=8ft")},
+    {"run.below", asked("form.kind=elevated; flock.count=6; floor.height=4ft; runs.1.height=3ft")},
     {"litter.deep", asked("litter.kind=chips; litter.deep=8in; pops.1.sill=5in")},
     {"tray.deep", asked("form.kind=elevated; coop.width=14ft; coop.depth=8ft; doors.1.wall=left; roost.wall=left; roost.trays=yes; "
                         "roost.count=5; roost.apart=22in")},

@@ -31,6 +31,10 @@ std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace&
                      "coop.low_wall",
                      {height, eave},
                      eave > feet(3) ? std::optional{Change{r + ".height", written(eave, s)}} : std::nullopt};
+    // A strip along its beam lies on the siding.
+    const auto siding = shell.floorTop - shell.deck - inches(1);
+    if (const auto over = siding + inches(0.5); height < over)
+        return Clash{"run.below", r + ".height", "floor.height", {height, siding}, Change{r + ".height", written(over, s)}};
     const auto least = run.top == "mesh" ? pitch(0.5, 12) : roofCover(run.top).least;
     if (fall < least) return Clash{"run.pitch", r + ".pitch", r + ".top", {fall, least}, Change{r + ".pitch", exactAngle(least)}};
     const auto outer = height - mm(std::tan(inRadians(fall)) * inMm(run.length - timberOf(s).post));
