@@ -399,6 +399,12 @@ TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
 /// What chance once found, by what was wrong: each is whole now, or refused with a reason.
 TEST(OnceFound, StaysMended) {
     const std::vector<std::pair<const char*, std::vector<Change>>> found{
+        {"the drop zone reached up to a ridge beam that hangs lower than the walls end",
+         asked("coop.depth=8ft; coop.low_wall=4ft 2 1/16in; coop.width=12ft; foundation.kind=slab; frame.walls=posts; roof.form=gable; "
+               "roof.cover=metal_sealed; roof.pitch=0.5/12; roof.ridge_kind=beam; runs.1=; doors.1.wall=left; roost.height=34in")},
+        {"a strip along the beam of a run lower than the coop's siding hung on nothing",
+         asked("coop.width=16ft; form.kind=elevated; floor.height=41in; frame.walls=posts; runs.2.side=back; runs.2.height=3ft; "
+               "windows.1.wall=left; windows.2.wall=right; floor.deck=wire")},
         {"roosts came up against the nests' lip",
          {{"form.kind", "elevated"}, {"flock.double", "yes"}, {"roof.falls_to", "left"}, {"roost.apart", "1' 10 7/16\""}, {"runs.1", ""}}},
         {"a block between rafters through shingles where a shared run begins",

@@ -247,7 +247,9 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     // The far wall has battens, tracks and lips on its inside.
     if (zone > across - beforeWall(s)) return Clash{"roost.room", "roost.count", "roost.apart", {zone, across - beforeWall(s)}};
     // About a bird's height must stay clear above the lowest bar; 12 in is the least that is let pass (common practice: 18).
-    const auto risen = s.length("roost.step") * (n - 1), most = shell.lowestWall() - inches(12) - risen;
+    // A ridge beam may hang lower than the walls end.
+    const auto roof = shell.beam.empty() ? shell.lowestWall() : std::min(shell.lowestWall(), mm(ridgeUndersideMm(shell)));
+    const auto risen = s.length("roost.step") * (n - 1), most = roof - inches(12) - risen;
     if (s.length("roost.height") > most)
         return Clash{"roost.roof",
                      "roost.height",
