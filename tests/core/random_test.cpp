@@ -404,7 +404,11 @@ TEST(OnceFound, StaysMended) {
                "roof.cover=metal_sealed; roof.pitch=0.5/12; roof.ridge_kind=beam; runs.1=; doors.1.wall=left; roost.height=34in")},
         {"a strip along the beam of a run lower than the coop's siding hung on nothing",
          asked("coop.width=16ft; form.kind=elevated; floor.height=41in; frame.walls=posts; runs.2.side=back; runs.2.height=3ft; "
-               "windows.1.wall=left; windows.2.wall=right; floor.deck=wire")},
+               "windows.1.wall=left; windows.2=; floor.deck=wire")},
+        {"a feed bin stood in the blockwork that reaches in from under the end wall",
+         asked(
+             "foundation.kind=blockwork; frame.timber=planed; frame.walls=posts; roof.form=ceiling; roof.falls_to=right; runs.1.top=mesh; "
+             "partitions.1.wall=front; partitions.1.bins=1; coop.width=10ft; coop.depth=12ft; doors.1.wall=right; roost.wall=back")},
         {"roosts came up against the nests' lip",
          {{"form.kind", "elevated"}, {"flock.double", "yes"}, {"roof.falls_to", "left"}, {"roost.apart", "1' 10 7/16\""}, {"runs.1", ""}}},
         {"a block between rafters through shingles where a shared run begins",

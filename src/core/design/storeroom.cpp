@@ -20,7 +20,7 @@ std::optional<Stowage> stowage(Ask& ask, const Partition& p) {
     for (const bool atLeft : {true, false}) {
         // The end wall's left end is the right end of the side round that corner.
         const auto side = atLeft ? leftOf(p.wall) : rightOf(p.wall);
-        const auto length = wallLength(ask, side), near = wallDeep(ask) + kInsideFittings, far = p.wallDeep + p.room - inches(2);
+        const auto length = wallLength(ask, side), near = wallDeep(ask) + beforeWall(ask), far = p.wallDeep + p.room - inches(2);
         const Stowage out{side, atLeft ? length - far : near, atLeft ? length - near : far};
         const auto bars = [&](Length at, Length wide) { return atLeft ? at < way : at + wide > end - way; };
         bool free = !bars(ask.length(p.key + ".door_at"), ask.length(p.key + ".door_width")) &&
