@@ -1,6 +1,7 @@
 // Flat or buried mesh round all runs or mesh over their whole floor, and mesh round the legs of a coop that a run goes on under.
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 
 #include "core/model/runner.h"
 
@@ -18,6 +19,14 @@ std::vector<Bounds> without(const Bounds& a, const Bounds& cover) {
     keep(a.low.x, a.high.x, a.low.y, y0), keep(a.low.x, a.high.x, y1, a.high.y);
     keep(a.low.x, std::min(a.high.x, cover.low.x), y0, y1), keep(std::max(a.low.x, cover.high.x), a.high.x, y0, y1);
     return out;
+}
+
+void takeAway(std::vector<Bounds>& from, const std::vector<Bounds>& covers) {
+    for (const auto& cover : covers) {
+        std::vector<Bounds> left;
+        for (const auto& piece : from) std::ranges::move(without(piece, cover), std::back_inserter(left));
+        from = std::move(left);
+    }
 }
 
 /// Where a run goes on under the coop, mesh closes what no run stands before; with an apron of its own round there.
@@ -99,12 +108,7 @@ void carpet(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
             covered.push_back({{at.low.x, at.low.y, -kMesh}, {at.high.x, at.high.y, 0}});
     for (const auto& [r, strip] : strips) {
         auto left = beside(b, strip);
-        for (const auto& c : covered) {
-            std::vector<Bounds> next;
-            for (const auto& piece : left)
-                for (auto& rest : without(piece, c)) next.push_back(rest);
-            left = std::move(next);
-        }
+        takeAway(left, covered);
         std::erase_if(left, [](const Bounds& x) { return std::min(x.size().x, x.size().y) < kIn / 2; });
         std::vector<Solid> solids;
         for (const auto& x : left) solids.push_back(b.onGround(box(x.low, x.high)));
@@ -140,12 +144,7 @@ void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
     for (const auto& [r, strip] : strips) {
         const bool buried = upright(strip.at);
         auto left = buried ? beside(b, strip) : std::vector{strip.at};
-        for (const auto& c : covered) {
-            std::vector<Bounds> next;
-            for (const auto& piece : left)
-                for (auto& rest : without(piece, c)) next.push_back(rest);
-            left = std::move(next);
-        }
+        takeAway(left, covered);
         // Slivers between two runs are not cut.
         std::erase_if(left, [&](const Bounds& x) {
             return (buried ? std::max(x.size().x, x.size().y) : std::min(x.size().x, x.size().y)) < 2 * kIn;
