@@ -803,7 +803,7 @@ TEST_F(Window, RoostsNestsAndFloorsOfEveryKindAreChosenInTheLetter) {
     EXPECT_EQ(window->findChild<ValueWord*>("frame.stud")->text(), "45 × 95");
     // One treads in this coop: a floor of wire is out of reach, and nothing is lost.
     const auto undone = window->document().undo()->index();
-    take("floor.deck", 2);
+    take("floor.deck", 3);
     settle();
     EXPECT_EQ(window->document().undo()->index(), undone);
     if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
