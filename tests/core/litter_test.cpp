@@ -107,7 +107,19 @@ TEST(Litter, BoardsKeepItIn) {
     const auto m = modelOf(designWith(asked("litter.kind=straw; litter.boards=yes")));
     const auto kicks = ofRole(m, "kick-board");
     EXPECT_GE(kicks.size(), 4u);
-    for (const auto* p : kicks) EXPECT_NEAR(p->box().low.z, m.find("litter/1")->box().low.z, 0.01);
+    std::size_t behind = 0;  // uprights that one touches
+    for (const auto* p : kicks) {
+        EXPECT_NEAR(p->box().low.z, m.find("litter/1")->box().low.z, 0.01);
+        for (const auto& q : m.parts) {
+            const bool upright = q.role == "stud" || q.role == "king" || q.role == "trimmer" || q.role == "cripple" || q.role == "corner";
+            behind += upright && std::ranges::any_of(q.solids, [&](const Solid& s) { return touching(s, p->solids[0]).area > 645; });
+        }
+    }
+    // Two screws into each, none into the deck or the plate.
+    const auto screws = [](const char* boards) {
+        return needed(*answerTo(designWith(asked(std::string{"litter.kind=straw; litter.boards="} + boards))), "screw-1-1/4");
+    };
+    EXPECT_EQ(screws("yes") - screws("no"), static_cast<double>(2 * behind));
     EXPECT_EQ(unsound(m), "");
 }
 

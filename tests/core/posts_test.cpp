@@ -44,6 +44,24 @@ std::string bareSeams(const Model& m) {
     return out;
 }
 
+/// From post to post under the rafters, clear, the widest: nothing between them is counted on.
+double widestBay(const Model& m, const Shell& shell) {
+    double widest = 0;
+    for (const auto side : kSides) {
+        if (!shell.bearing(side)) continue;
+        std::vector<std::pair<double, double>> posts;
+        for (const auto& p : m.parts)
+            if (p.role == "wall-post" && p.side == side) {
+                const auto b = p.box();
+                const bool alongX = side == "front" || side == "back";
+                posts.emplace_back(alongX ? b.low.x : b.low.y, alongX ? b.high.x : b.high.y);
+            }
+        std::ranges::sort(posts);
+        for (std::size_t i = 1; i < posts.size(); ++i) widest = std::max(widest, posts[i].first - posts[i - 1].second);
+    }
+    return widest;
+}
+
 TEST(Posts, UnlikeCoopsAreSoundAndShut) {
     for (const auto& more : std::vector<std::vector<Change>>{
              {},
@@ -69,6 +87,8 @@ TEST(Posts, UnlikeCoopsAreSoundAndShut) {
         const auto d = onPosts(more);
         expectWholeAndShut(d);
         EXPECT_EQ(bareSeams(*answerTo(d)->model), "");
+        Settled s{d};
+        EXPECT_LE(widestBay(modelOf(d), shellOf(s)), inMm(shellOf(s).widest) + 0.01) << "the beam carries the roof from post to post";
     }
 }
 
@@ -79,6 +99,8 @@ TEST(Posts, ABareSeamIsFound) {
     const auto taken = std::erase_if(m.parts, [](const Part& p) { return p.id == "back/wall-post/94.3"; });
     ASSERT_EQ(taken, 1u);
     EXPECT_NE(bareSeams(m), "");
+    Settled s{onPosts({{"coop.width", "12'"}, {"windows.1", ""}, {"windows.2", ""}})};
+    EXPECT_GT(widestBay(m, shellOf(s)), inMm(feet(4)));
 }
 
 TEST(Posts, AWallByHand) {

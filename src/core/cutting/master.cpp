@@ -5,8 +5,9 @@
 
 namespace oiko {
 namespace {
+constexpr int kPatience = 50;  // tenths of a second without a step forward
 constexpr double kUnit = 1e6;  // lengths left out are weighed in millimetres: a program of like-sized numbers
-}
+}  // namespace
 
 Master::Master(const ProofCase& g) : g_{g}, items_{static_cast<int>(g.size.size())}, lp_{glp_create_prob(), glp_delete_prob} {
     glp_term_out(GLP_OFF);
@@ -73,10 +74,15 @@ bool Master::solve(const std::function<bool()>& stop) {
     glp_init_smcp(&set);
     set.msg_lev = GLP_MSG_OFF, set.tm_lim = 100;
     int status = glp_simplex(lp_.get(), &set);
+    int stood = 0;  // how often a while brought nothing
     for (double before = 1e300; status == GLP_ETMLIM && !(stop && stop());) {
         const double now = glp_get_obj_val(lp_.get());
-        // The primal method may go round in a circle for ever; the dual one, begun anew, finds the way out.
-        if (std::abs(now - before) <= 1e-7 * std::max(1.0, std::abs(now))) set.meth = GLP_DUALP, glp_std_basis(lp_.get());
+        // The primal method may go round in a circle for ever; the dual one, begun anew once, finds the way out. If it does not, nothing
+        // will.
+        if (std::abs(now - before) <= 1e-7 * std::max(1.0, std::abs(now))) {
+            if (++stood == 1) set.meth = GLP_DUALP, glp_std_basis(lp_.get());
+            if (stood > kPatience) return false;
+        }
         before = now;
         status = glp_simplex(lp_.get(), &set);
     }

@@ -20,6 +20,12 @@ bool ownRoof(Ask& a) { return a.choice(slotKey("runs", a.row(), "top")) != "shar
 
 }  // namespace
 
+static const Options kLitterKinds = [] {
+    Options kinds{"none"};
+    for (const auto& litter : kLitters) kinds.push_back(litter.name);
+    return kinds;
+}();
+
 void addInside(std::vector<Param>& p) {
     using enum Stage;
     // Inside
@@ -62,8 +68,7 @@ void addInside(std::vector<Param>& p) {
     p.push_back({"roost.ladder", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(choice("bath.place", inside, {"none", "coop", "run"}, word("none"), false));
-    p.push_back(onlyWhen(choice("litter.kind", inside, {"none", "shavings", "straw", "chips", "sand"}, word("none"), false),
-                         std::not_fn(wireFloor)));
+    p.push_back(onlyWhen(choice("litter.kind", inside, kLitterKinds, word("none"), false), std::not_fn(wireFloor)));
     const auto littered = [](Ask& a) { return litterOf(a) != nullptr; };
     // Shallow where it is sifted, deep where it is topped up all year on the earth. Common practice.
     const auto usual = [](Ask& a) -> Value { return inches(a.choice("litter.kind") == "sand" ? 3 : earthFloor(a) ? 6 : 4); };
@@ -244,7 +249,7 @@ void addInside(std::vector<Param>& p) {
     p.push_back(stands(choice("runs.*.existing", run, kParts, word("new"), false)));
     p.push_back(onlyWhen(count("run.perches", run, 0, 4, always(std::int64_t{0}), false), [](Ask& a) { return !a.rows("runs").empty(); }));
     const auto fenced = [](Ask& a) { return !a.rows("runs").empty(); };
-    p.push_back(onlyWhen(choice("run.litter", run, {"none", "shavings", "straw", "chips", "sand"}, word("none"), false), fenced));
+    p.push_back(onlyWhen(choice("run.litter", run, kLitterKinds, word("none"), false), fenced));
     p.push_back(
         onlyWhen(fixedLength("run.litter_deep", run, inches(1), inches(6), inches(4)), [](Ask& a) { return runLitterDeep(a) > Length{}; }));
     p.push_back(

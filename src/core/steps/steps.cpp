@@ -10,7 +10,7 @@ namespace {
 struct Rule {
     std::string_view id;
     System system;
-    std::string_view roles;  ///< parted by blanks; "*": the system's rest
+    std::string_view roles;  ///< parted by blanks; "*": the system's rest, but for what a rule after it names
     std::string_view cautions;
 };
 constexpr Rule kOrder[] = {
@@ -99,12 +99,17 @@ std::vector<Step> buildingOrder(const Model& model) {
         }
     if (!probe.parts.empty()) out.push_back(std::move(probe));
     for (const auto& rule : kOrder) {
+        const auto named = [&](const Part& p) {
+            return std::any_of(&rule + 1, std::end(kOrder), [&](const Rule& later) {
+                return later.system == p.system && std::ranges::count(words(later.roles), p.role) > 0;
+            });
+        };
         Step step{std::string{rule.id}, {}, words(rule.cautions)};
         const auto roles = words(rule.roles);
         for (std::size_t i = 0; i < model.parts.size(); ++i)
             if (!done[i] && model.parts[i].system == rule.system && (rule.id != "runposts" || carry.contains(rowOf(model.parts[i]))) &&
                 (rule.id != "cutin" || standing.contains(model.parts[i].side)) &&
-                ((rule.roles == "*" && model.parts[i].role != "litter") || std::ranges::find(roles, model.parts[i].role) != roles.end()))
+                (rule.roles == "*" ? !named(model.parts[i]) : std::ranges::find(roles, model.parts[i].role) != roles.end()))
                 done[i] = true, step.parts.push_back(i);
         if (!step.parts.empty()) out.push_back(std::move(step));
     }

@@ -150,8 +150,9 @@ constexpr Schedule kSchedule[] = {
     {"fascia", "rafter fly-rafter", "nail-16d", 2, 0, "endnail", kPractice},
     {"corner-board casing closer skin-batten flashing-board", "*", "nail-8d", 0, 12, "trim", kPractice},
     {"stop", "leaf leaf-stile leaf-rail leaf-brace window-pane leaf-mesh", "", 0, 0, "none", kPractice},  // they shut against it
-    {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining kick-board", "*", "screw-1-1/4", 0, 8, "leaf",
-     kPractice},
+    {"kick-board", "stud king trimmer cripple corner nailer wall-post ridge-post stop", "screw-1-1/4", 2, 0, "kick", kPractice},
+    {"kick-board", "*", "", 0, 0, "none", kPractice},
+    {"leaf leaf-stile leaf-rail leaf-brace leaf-strip stop batten track window-pane lining", "*", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"nest-lid nest-door", "*", "", 0, 0, "none", kPractice},
     {"nest-unit", "nest-floor nest-back", "screw-1-1/4", 2, 0, "nestunit", kPractice},
     {"nest-unit", "*", "", 0, 0, "none", kPractice},
@@ -485,8 +486,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             add("gravel-bag", std::ceil(p.extent(p.along) / 304.8 * inFeet(curbWide(s)) / 3 / 0.5), "gravelcurb");
         }
         if (p.role == "litter-board") add("turn-button", 2, "litterboard");
-        if (p.role == "litter")
-            add(litterNamed(p.stock).item, std::ceil(p.volumeMm3() / std::pow(304.8, 3) / litterNamed(p.stock).bagFt3 - 1e-6), "litter");
+        if (p.role == "litter") add(litterNamed(p.stock).item, p.volumeMm3() / std::pow(304.8, 3) / litterNamed(p.stock).bagFt3, "litter");
         // A bag of sand holds half a cubic foot too.
         if (p.role == "dust") add("sand-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5 - 1e-6), "sand");
         if (p.role == "fill") add("gravel-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5), "gravelfill");
