@@ -42,6 +42,7 @@ TEST(Judge, FindsEachPlantedFault) {
         {"roost.jump", {{"roost.height", "40in"}, {"flock.size", "heavy"}}},
         {"roost.shelter", {{"skin.open_back", "yes"}, {"roost.wall", "back"}}},
         {"nests.hens", {{"nests.count", "1"}}},
+        {"pop.size", {{"flock.size", "turkeys"}, {"pops.1.kind", "automatic"}}},
         {"nests.way",
          asked("nests.kind=inside; nests.wall=left; nests.at=58in; doors.1.wall=front; doors.1.at=9in; nests.count=2; coop.depth=8ft")},
         {"partition.way", asked("coop.width=14ft; coop.depth=8ft; partitions.1.wall=left; roost.wall=back; partitions.1.door_at=9in; "

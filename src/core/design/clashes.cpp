@@ -53,7 +53,7 @@ std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
             out.push_back(o);
         }
     // Inside they stand under a top as steep as 45 degrees.
-    out.push_back({"nests", s.choice("nests.wall"), s.length("nests.at"), openingWidth(s, "nests"), s.length("nests.height") - kNestBoard,
+    out.push_back({"nests", s.choice("nests.wall"), s.length("nests.at"), openingWidth(s, "nests"), nestsUp(s) - kNestBoard,
                    kNestBoard + nestHigh(s) + (nestsInside(s) ? nestDeep(s) : Length{})});
     return out;
 }
@@ -78,7 +78,7 @@ std::optional<Clash> ridgePostClash(Settled& s, const Shell& shell) {
         const auto along = [&](std::string_view side) { return from(leftOf(side)); };
         const auto inside = [&](std::string_view side) { return from(side) - inMm(wallDeep(s)) - half; };
         const auto& roost = s.choice("roost.wall");
-        if (inside(roost) < inMm(roostZone(s) + roomsAt(s, roost))) return names("roost.wall");
+        if (roosting(s) && inside(roost) < inMm(roostZone(s) + roomsAt(s, roost))) return names("roost.wall");
         if (const auto& wall = s.choice("nests.wall"); nestsInside(s) && inside(wall) < inMm(nestReach(s)))
             if (const double at = inMm(s.length("nests.at"));
                 along(wall) > at - half && along(wall) < at + inMm(openingWidth(s, "nests")) + half)
@@ -95,7 +95,9 @@ std::optional<Clash> ridgePostClash(Settled& s, const Shell& shell) {
                          wide = inMm(s.length(p.key + ".door_width"));
             const double face = inMm(p.reach()), back = face - inMm(p.wallDeep + p.cover);
             const bool swings = u > door - half && u < door + wide + half && far > back - wide - half;
-            if (far < face + half && (far > back - half || swings)) return names(p.key + ".room");
+            // A partition on the earth stands on boards in it, a post on a footing.
+            const double foot = earthFloor(s) ? std::max(half, inMm(ridgeFooting(s, shell)) / 2) : half;
+            if ((far < face + foot && far > back - foot) || (far < face + half && swings)) return names(p.key + ".room");
         }
     }
     return std::nullopt;

@@ -224,7 +224,7 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
                          most >= inches(5) ? std::optional{Change{"nests.height", written(most, s)}} : std::nullopt};
     }
     if (nestsInside(s)) {
-        if (s.length("nests.height") < nestBearer(s))
+        if (s.applies("nests.height") && s.length("nests.height") < nestBearer(s))
             return Clash{"nests.low",
                          "nests.height",
                          "nests.kind",
@@ -244,6 +244,7 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
                              fits ? std::optional{Change{"nests.at", written(beside, s)}} : std::nullopt};
             }
     }
+    if (!roosting(s)) return std::nullopt;
     // The far wall has battens, tracks and lips on its inside.
     if (zone > across - beforeWall(s)) return Clash{"roost.room", "roost.count", "roost.apart", {zone, across - beforeWall(s)}};
     // About a bird's height must stay clear above the lowest bar; 12 in is the least that is let pass (common practice: 18).
@@ -340,7 +341,7 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
                          head - sill >= inches(36) ? std::optional{Change{p.key + ".door_height", written(head - sill, s)}} : std::nullopt};
         if (s.flag(p.key + ".pop") && !innerPopAt(s, p))
             return Clash{"partition.pop", p.key + ".pop", p.key + ".door_at", {}, Change{p.key + ".pop", "no"}};
-        if (s.choice("roost.wall") == p.wall)
+        if (roosting(s) && s.choice("roost.wall") == p.wall)
             return Clash{"partition.roost", "roost.wall", p.key + ".wall", {end}, Change{"roost.wall", std::string{opposite(p.wall)}}};
         for (const auto& o : all)
             for (const auto& bar : takenOn(s, o.wall, o.row))

@@ -29,7 +29,10 @@ static const Options kLitterKinds = [] {
 void addInside(std::vector<Param>& p) {
     using enum Stage;
     // Inside
-    p.push_back(choice("roost.wall", inside, kAllSides, [](Ask& a) -> Value {
+    const auto perched = [&p](Param param) {
+        p.push_back(onlyWhen(std::move(param), [own = param.applies](Ask& a) { return roosting(a) && (!own || own(a)); }));
+    };
+    perched(choice("roost.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto doors = a.rows("doors");
         if (doors.empty()) return std::string{"back"};
         if (traysUnder(a))
@@ -43,30 +46,32 @@ void addInside(std::vector<Param>& p) {
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
         return std::string{order.front()};
     }));
-    p.push_back(choice("roost.stock", inside, {"2x2", "2x4", "round"}, word("2x2"), false));
+    perched(choice("roost.stock", inside, {"2x2", "2x4", "round"},
+                   [](Ask& a) -> Value { return std::string{birdsOf(a).name == "turkeys" ? "2x4" : "2x2"}; }));
     // A flat 2x4 is as wide as the leg under it: nothing stands beside it there.
-    p.push_back(onlyWhen(choice("roost.hold", inside, {"pinned", "cups"}, word("pinned"), false),
-                         [](Ask& a) { return a.choice("roost.stock") != "2x4" || a.length("roost.step") == Length{}; }));
-    p.push_back(count("roost.count", inside, 1, 8, [](Ask& a) -> Value {
+    perched(onlyWhen(choice("roost.hold", inside, {"pinned", "cups"}, word("pinned"), false),
+                     [](Ask& a) { return a.choice("roost.stock") != "2x4" || a.length("roost.step") == Length{}; }));
+    p.push_back(count("roost.count", inside, 0, 8, [](Ask& a) -> Value {
+        if (!roosting(a)) return std::int64_t{0};
         const auto [from, to] = birdsAlong(a, a.choice("roost.wall"));
         const auto bar = to - from - roostClear(a) * 2;
-        const auto need = sizeClass(a.choice("flock.size")).roost * birdsSizedFor(a);
+        const auto need = birdsOf(a).roost * birdsSizedFor(a);
         const auto wall = a.choice("roost.wall");
         const auto across = birdsAcross(a, wall) - inches(18) - beforeWall(a);
         const auto fit = across / a.length("roost.apart") + 1;
         return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
     }));
-    p.push_back(length("roost.height", inside, inches(8), inches(60), [](Ask& a) -> Value {
-        const auto over = a.length("nests.height") + inches(elevated(a) ? 10 : 14);
+    perched(length("roost.height", inside, inches(8), inches(60), [](Ask& a) -> Value {
+        const auto over = nestsOnFloor(a) ? inches(18) : a.length("nests.height") + inches(elevated(a) ? 10 : 14);
         return bounded(over, inches(8), inches(60));
     }));
-    p.push_back(fixedLength("roost.step", inside, Length{}, inches(16), Length{}));
-    p.push_back({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
-    p.push_back(onlyWhen({"roost.trays", inside, Type::flag, false, true, {}, always(false), false, {}},
-                         [](Ask& a) { return !a.flag("roost.boards") && !earthFloor(a) && !wireFloor(a); }));
-    p.push_back(length("roost.apart", inside, inches(8), inches(24), always(inches(12)), false));
-    p.push_back({"roost.ladder", inside, Type::flag, false, true, {}, always(false), false, {}});
-    p.push_back({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});
+    perched(fixedLength("roost.step", inside, Length{}, inches(16), Length{}));
+    perched({"roost.boards", inside, Type::flag, false, true, {}, always(false), false, {}});
+    perched(onlyWhen({"roost.trays", inside, Type::flag, false, true, {}, always(false), false, {}},
+                     [](Ask& a) { return !a.flag("roost.boards") && !earthFloor(a) && !wireFloor(a); }));
+    perched(length("roost.apart", inside, inches(8), inches(24), [](Ask& a) -> Value { return birdsOf(a).apart; }));
+    perched({"roost.ladder", inside, Type::flag, false, true, {}, always(false), false, {}});
+    perched({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(choice("bath.place", inside, {"none", "coop", "run"}, word("none"), false));
     p.push_back(onlyWhen(choice("litter.kind", inside, kLitterKinds, word("none"), false), std::not_fn(wireFloor)));
     const auto littered = [](Ask& a) { return litterOf(a) != nullptr; };
@@ -77,10 +82,7 @@ void addInside(std::vector<Param>& p) {
     p.push_back(onlyWhen({"litter.boards", inside, Type::flag, false, true, {}, overCurb, true, {}}, littered));
     p.push_back(choice("feed.place", inside, {"coop", "run"}, word("coop"), false));
     // Hung feeders' and drinkers' lips stand at the birds' backs. Common practice.
-    p.push_back(length("feed.height", inside, inches(4), inches(14), [](Ask& a) -> Value {
-        const auto& size = a.choice("flock.size");
-        return inches(size == "bantam" ? 6 : size == "heavy" ? 10 : 8);
-    }));
+    p.push_back(length("feed.height", inside, inches(4), inches(14), [](Ask& a) -> Value { return birdsOf(a).lip; }));
     p.push_back(count("feed.count", inside, 0, 10, [](Ask& a) -> Value {
         // What hoppers in the walls hold need not hang.
         double pounds = feedPounds(a);
@@ -93,15 +95,15 @@ void addInside(std::vector<Param>& p) {
         const auto wanted = static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)) - standing;
         return std::clamp<std::int64_t>(wanted, standing > 0 ? 0 : 1, 10);
     }));
-    p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush", "studs", "brackets", "bought"},
-                       word("outside"), false));
+    p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush", "studs", "brackets", "bought", "floor"},
+                       [](Ask& a) -> Value { return std::string{birdsOf(a).onFloor ? "floor" : "outside"}; }));
     p.push_back(onlyWhen(choice("nests.door", inside, {"lid", "front"}, word("lid"), false), [](Ask& a) { return !nestsInside(a); }));
     p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), nestClear(a));
         if (!nestsInside(a)) return sideWithRoom(a, "nests", wanted, sidesButRuns(a, {"left", "right", "front", "back"}));
         // Not under the roosts.
         std::vector<std::string_view> order{"left", "right", "front", "back"};
-        std::erase(order, a.choice("roost.wall"));
+        if (roosting(a)) std::erase(order, a.choice("roost.wall"));
         if (nestsFlush(a)) order = sidesButRuns(a, order);
         if (nestsBetween(a)) {
             const auto enough = [&](auto side) { return std::min(mostBays(a, side), nestsNeeded(birdsSizedFor(a))); };
@@ -109,9 +111,8 @@ void addInside(std::vector<Param>& p) {
         }
         return sideWithRoom(a, "nests", wanted, order);
     }));
-    p.push_back(onlyWhen(
-        length("nests.clear", inside, inches(9), inches(16), [](Ask& a) -> Value { return sizeClass(a.choice("flock.size")).nest; }),
-        [](Ask& a) { return a.choice("nests.kind") != "buckets" && a.choice("nests.kind") != "bought"; }));
+    p.push_back(onlyWhen(length("nests.clear", inside, inches(9), inches(20), [](Ask& a) -> Value { return birdsOf(a).nest; }),
+                         [](Ask& a) { return a.choice("nests.kind") != "buckets" && a.choice("nests.kind") != "bought"; }));
     p.push_back(count("nests.count", inside, 1, 250, [](Ask& a) -> Value {
         const auto clear = nestClear(a);
         if (nestsBetween(a)) {
@@ -126,11 +127,15 @@ void addInside(std::vector<Param>& p) {
         const auto fit = room / (clear + kNestBoard);
         return std::clamp<std::int64_t>(std::min(fit, nestsNeeded(birdsSizedFor(a))), 1, 250);
     }));
-    p.push_back(length("nests.height", inside, inches(5), inches(36), [](Ask& a) -> Value {
-        // Over what they stand on, where one reaches them without stooping.
-        const auto half = inches(0.5), least = std::max(litterTop(a) + kOverLitter, nestsInside(a) ? nestBearer(a) : Length{});
-        return std::max(half * ((least.count() + half.count() - 1) / half.count()), inches(elevated(a) && !nestsHang(a) ? 6 : 20));
-    }));
+    p.push_back(onlyWhen(length("nests.height", inside, inches(5), inches(36),
+                                [](Ask& a) -> Value {
+                                    // Over what they stand on, where one reaches them without stooping.
+                                    const auto half = inches(0.5),
+                                               least = std::max(litterTop(a) + kOverLitter, nestsInside(a) ? nestBearer(a) : Length{});
+                                    return std::max(half * ((least.count() + half.count() - 1) / half.count()),
+                                                    inches(elevated(a) && !nestsHang(a) ? 6 : 20));
+                                }),
+                         std::not_fn(nestsOnFloor)));
     p.push_back(length("nests.at", inside, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto wall = a.choice("nests.wall");
         const auto w = openingWidth(a, "nests");

@@ -8,6 +8,7 @@
 #include "core/design/partition.h"
 #include "core/design/screens.h"
 #include "core/design/shell.h"
+#include "core/design/sizing.h"
 #include "core/design/timber.h"
 
 namespace oiko {
@@ -97,8 +98,19 @@ std::vector<std::pair<std::int64_t, std::int64_t>> nestBays(Ask& ask, std::strin
     return out;
 }
 bool nestsInside(Ask& ask) {
-    static constexpr std::string_view kKinds[] = {"inside", "buckets", "flush", "studs", "brackets", "bought"};
+    static constexpr std::string_view kKinds[] = {"inside", "buckets", "flush", "studs", "brackets", "bought", "floor"};
     return std::ranges::find(kKinds, ask.choice("nests.kind")) != std::end(kKinds);
+}
+bool nestsOnFloor(Ask& ask) { return ask.choice("nests.kind") == "floor"; }
+Length nestsUp(Ask& ask) {
+    return !nestsOnFloor(ask) ? ask.length("nests.height") : earthFloor(ask) ? timberOf(ask).two - sunk(ask) : Length{};
+}
+Length nestsOff(Ask& ask) {
+    if (!nestsOnFloor(ask)) return {};
+    // Boards lie along the foot of walls that are open.
+    const bool open = std::ranges::any_of(kSides, [&](auto side) { return openWall(ask, side); });
+    const auto curb = earthFloor(ask) ? curbWide(ask) - wallDeep(ask) + inches(0.25) : Length{};
+    return std::max({Length{}, curb, open ? timberOf(ask).one + inches(0.25) : Length{}});
 }
 bool nestsHang(Ask& ask) { return ask.choice("nests.kind") == "brackets"; }
 bool nestsThrough(Ask& ask) { return nestsFlush(ask) || !nestsInside(ask); }
@@ -119,7 +131,7 @@ Length nestDeep(Ask& ask) {
 Length nestReach(Ask& ask) {
     // A lip and the wall are in the depth of those that reach through it.
     const auto behind = nestsFlush(ask) ? timberOf(ask).one - wallDeep(ask) : kNestBoard;
-    return std::max(behind + nestDeep(ask), kNestBoard * 2) + inches(6.5);
+    return std::max(behind + nestDeep(ask), kNestBoard * 2) + nestsOff(ask) + inches(nestsOnFloor(ask) ? 1.5 : 6.5);
 }
 
 const WindowUnit* windowUnit(Ask& ask, const std::string& window) {
@@ -158,7 +170,9 @@ std::optional<bool> slidesRight(Ask& ask, const std::string& pop) {
     return std::nullopt;
 }
 
+bool roosting(Ask& ask) { return ask.isSet("roost.count") ? ask.count("roost.count") > 0 : birdsOf(ask).roost > Length{}; }
 Length roostZone(Ask& ask) {
+    if (!roosting(ask)) return {};
     return inches(18) + ask.length("roost.apart") * (ask.count("roost.count") - 1) +
            (ask.flag("roost.boards") ? timberOf(ask).one : Length{});
 }
@@ -208,7 +222,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     }
     // Nests that stand inside, and hoppers, keep clear of the roosts: of their wall, of its ends, and of the wall across from a coop too
     // narrow for both.
-    if (hopper || (self == "nests" && nestsInside(ask))) {
+    if (roosting(ask) && (hopper || (self == "nests" && nestsInside(ask)))) {
         const auto& roost = ask.choice("roost.wall");
         const auto [from, to] = birdsAlong(ask, side);
         const auto zone = roostZone(ask) + (hopper ? kHopperLap : Length{}), whole = wallLength(ask, side);

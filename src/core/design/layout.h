@@ -33,6 +33,12 @@ inline constexpr Length kNestBoard = inches(0.46875);
 constexpr Length nestRowWidth(std::int64_t count, Length clear) { return clear * count + kNestBoard * (count + 1); }
 /// Nests that stand inside, on legs of their own, instead of hanging outside their wall.
 bool nestsInside(Ask& ask);
+/// Those of them that stand on the floor itself, which is their own: for birds that climb into none. Within a curb on sleepers, before it.
+bool nestsOnFloor(Ask& ask);
+/// The floor that eggs are laid on, or what such boxes begin at, above the deck or what the walls stand on round an earth floor; and how
+/// far from the wall's inner face their back stands.
+Length nestsUp(Ask& ask);
+Length nestsOff(Ask& ask);
 /// Those of them that hang on brackets instead of standing on legs.
 bool nestsHang(Ask& ask);
 /// Those that reach through their wall to a front on the siding, and all that open it.
@@ -70,7 +76,9 @@ Length nestReach(Ask& ask);
 /// Their bearers and the legs below, at least 2 in long, want so much under their floor; or their brackets, over a kick board.
 Length nestBearer(Ask& ask);
 inline constexpr Length kNestBracket = inches(10);  ///< how far their upright goes down below the arm. Common practice
-/// How far the roosts' zone reaches in from the inner face of their wall: a foot behind the bars, half a one before.
+/// Bars are wanted: as many as are asked for, else by kind of bird.
+bool roosting(Ask& ask);
+/// How far the roosts' zone reaches in from the inner face of their wall: a foot behind the bars, half a one before; none without bars.
 Length roostZone(Ask& ask);
 /// Floor, front and lid of a row outside are each one piece of an 8 ft sheet; the lid laps an inch past both ends. Those inside are of as
 /// many, each joint over a partition.

@@ -132,14 +132,11 @@ void addOpenings(std::vector<Param>& p) {
         return a.choice(slotKey("runs", runs[n % runs.size()], "side"));
     }));
     p.push_back(choice("pops.*.kind", openings, {"slide", "sideways", "ramp_door", "automatic"}, word("slide"), false));
-    const auto popSize = [](Length usual, Length unit) {
-        return [usual, unit](Ask& a) -> Value {
-            if (a.choice(mine("pops", a) + ".kind") == "automatic") return unit;
-            return a.choice("flock.size") == "bantam" ? usual - inches(2) : usual;
-        };
+    const auto popSize = [](Length SizeClass::*usual, Length unit) {
+        return [usual, unit](Ask& a) -> Value { return a.choice(mine("pops", a) + ".kind") == "automatic" ? unit : birdsOf(a).*usual; };
     };
-    p.push_back(length("pops.*.width", openings, inches(8), inches(20), popSize(inches(12), kUnitWide)));
-    p.push_back(length("pops.*.height", openings, inches(10), inches(24), popSize(inches(14), kUnitHigh)));
+    p.push_back(length("pops.*.width", openings, inches(8), inches(20), popSize(&SizeClass::popWide, kUnitWide)));
+    p.push_back(length("pops.*.height", openings, inches(10), inches(24), popSize(&SizeClass::popHigh, kUnitHigh)));
     p.push_back(length("pops.*.sill", openings, inches(5), inches(30),
                        [](Ask& a) -> Value { return std::max(inches(elevated(a) ? 5 : 8), litterTop(a) + inches(2)); }));
     p.push_back(length("pops.*.at", openings, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
@@ -149,7 +146,7 @@ void addOpenings(std::vector<Param>& p) {
         return freePlace(a, wall, self, w, awayFromRoost(a, wall, w));
     }));
     p.push_back(angle("pops.*.ramp", openings, degrees(15), degrees(45), [](Ask& a) -> Value {
-        // 30 to 35 degrees is usual; a short run asks for a steeper one, 45 at most, and one piece of a sheet does. Common practice.
+        // Chickens climb 30 to 35 degrees; a short run asks for a steeper one, 45 at most, and one piece of a sheet does. Common practice.
         const auto run = runOn(a, side(a, "pops"));
         const auto ramp = rampLie(a, mine("pops", a));
         double least = inDegrees(ramp.noLonger(inMm(inches(95))));
@@ -159,12 +156,12 @@ void addOpenings(std::vector<Param>& p) {
             const auto room = rampDoorRoom(a, shellOf(a), self) - a.length(self + ".sill") + kRampDoorFoot;
             least = std::max(least, inDegrees(ramp.noLonger(std::max(1.0, inMm(room) - 1))));
         }
-        return std::clamp(degrees(std::ceil(least)), degrees(30), degrees(45));
+        return std::clamp(degrees(std::ceil(least)), birdsOf(a).ramp, degrees(45));
     }));
     // Where whoever fills it stands outside a run, not behind the roosts.
     p.push_back(choice("hatches.*.wall", openings, kAllSides, [](Ask& a) -> Value {
         auto order = sidesButRuns(a, {"left", "right", "front", "back"});
-        if (order.size() > 1) std::erase(order, a.choice("roost.wall"));
+        if (order.size() > 1 && roosting(a)) std::erase(order, a.choice("roost.wall"));
         std::ranges::stable_partition(order, [&](auto s) { return !openWall(a, s); });
         return sideWithRoom(a, mine("hatches", a), inches(14), order);
     }));
@@ -205,8 +202,7 @@ void addOpenings(std::vector<Param>& p) {
         if (const auto* unit = windowUnit(a, mine("windows", a))) return unit->wide;
         // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
         const double floor = inSquareFeet(clearFloor(a));
-        const double open =
-            static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * sizeClass(a.choice("flock.size")).floorShare - floor / 10;
+        const double open = static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * birdsOf(a).floorShare - floor / 10;
         const auto want = inches(std::clamp(std::ceil(open * 144 / 30 / static_cast<double>(a.rows("windows").size())), 18.0, 48.0));
         return bounded(widestPlace(a, side(a, "windows"), mine("windows", a), want), inches(8), inches(60));
     }));

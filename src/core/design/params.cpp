@@ -15,7 +15,7 @@ std::vector<Param> declare() {
     std::vector<Param> p;
     // Flock
     p.push_back(count("flock.count", flock, 2, 1000, always(std::int64_t{12}), false));
-    p.push_back(choice("flock.size", flock, {"bantam", "standard", "heavy"}, word("standard"), false));
+    p.push_back(choice("flock.size", flock, {"bantam", "standard", "heavy", "ducks", "turkeys"}, word("standard"), false));
     p.push_back(count("flock.now", flock, 1, 1000, [](Ask& a) { return a.count("flock.count"); }));
     p.push_back(choice("flock.shut_in", flock, {"sleep_only", "few_days", "weeks"}, word("few_days"), false));
     p.push_back(choice("flock.school", flock, {"sleeper", "usual", "roomy"}, [](Ask& a) -> Value {
@@ -29,9 +29,7 @@ std::vector<Param> declare() {
                  squareFeet(1),
                  squareFeet(12),
                  {},
-                 [](Ask& a) -> Value {
-                     return squareFeet(school(a.choice("flock.school")).floorSqFt * sizeClass(a.choice("flock.size")).floorShare);
-                 },
+                 [](Ask& a) -> Value { return squareFeet(school(a.choice("flock.school")).floorSqFt * birdsOf(a).floorShare); },
                  true,
                  {}});
     p.push_back({"flock.run_each",
@@ -40,9 +38,7 @@ std::vector<Param> declare() {
                  squareFeet(2),
                  squareFeet(40),
                  {},
-                 [](Ask& a) -> Value {
-                     return squareFeet(school(a.choice("flock.school")).runSqFt * sizeClass(a.choice("flock.size")).floorShare);
-                 },
+                 [](Ask& a) -> Value { return squareFeet(school(a.choice("flock.school")).runSqFt * birdsOf(a).runShare); },
                  true,
                  {}});
     p.push_back(fixedLength("keeper.height", flock, feet(4), feet(7), inches(69)));

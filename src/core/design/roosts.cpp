@@ -21,7 +21,9 @@ std::optional<int> cleanOut(Ask& ask) {
 bool barsLift(Ask& ask) {
     return ask.choice("roost.hold") == "cups" && (ask.choice("roost.stock") != "2x4" || ask.length("roost.step") == Length{});
 }
-bool traysUnder(Ask& ask) { return ask.flag("roost.trays") && !ask.flag("roost.boards") && !earthFloor(ask) && !wireFloor(ask); }
+bool traysUnder(Ask& ask) {
+    return roosting(ask) && ask.flag("roost.trays") && !ask.flag("roost.boards") && !earthFloor(ask) && !wireFloor(ask);
+}
 
 namespace {
 

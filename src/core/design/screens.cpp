@@ -31,7 +31,8 @@ std::optional<std::string> screenMeets(Ask& ask, const std::string& door) {
         return own.meets(insideWall(ask, wall, from, to, reach), -kTouchMm);
     };
     const auto& roost = ask.choice("roost.wall");
-    if (meets(roost, Length{}, wallLength(ask, roost), wallDeep(ask) + roomsAt(ask, roost) + roostZone(ask))) return "roost.wall";
+    if (roosting(ask) && meets(roost, Length{}, wallLength(ask, roost), wallDeep(ask) + roomsAt(ask, roost) + roostZone(ask)))
+        return "roost.wall";
     if (const auto u = ask.length("nests.at");
         nestsInside(ask) && meets(ask.choice("nests.wall"), u, u + openingWidth(ask, "nests"), wallDeep(ask) + nestReach(ask)))
         return "nests.at";

@@ -12,7 +12,7 @@
 namespace oiko {
 
 const School& school(std::string_view name) { return *std::ranges::find(kSchools, name, &School::name); }
-const SizeClass& sizeClass(std::string_view name) { return *std::ranges::find(kSizeClasses, name, &SizeClass::name); }
+const SizeClass& birdsOf(Ask& ask) { return *std::ranges::find(kSizeClasses, ask.choice("flock.size"), &SizeClass::name); }
 
 std::int64_t birdsSizedFor(Ask& ask) {
     const auto wanted = ask.count("flock.count");
@@ -45,8 +45,8 @@ double birdDays(Ask& ask) {
     return static_cast<double>(ask.count("flock.count") * std::max<std::int64_t>(1, ask.count("flock.days_away")));
 }
 }  // namespace
-double feedPounds(Ask& ask) { return kFeedLbADay * birdDays(ask); }
-double waterGallons(Ask& ask) { return kWaterGalADay * birdDays(ask); }
+double feedPounds(Ask& ask) { return birdsOf(ask).feedLb * birdDays(ask); }
+double waterGallons(Ask& ask) { return birdsOf(ask).waterGal * birdDays(ask); }
 
 std::int64_t perchesWanted(Ask& ask) { return ask.rows("runs").empty() ? 0 : ask.count("run.perches"); }
 

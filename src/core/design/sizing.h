@@ -14,23 +14,34 @@ struct School {
 inline constexpr School kSchools[] = {{"sleeper", 2.5, 8}, {"usual", 4, 10}, {"roomy", 5, 12}};
 const School& school(std::string_view name);
 
-/// By size of bird against a standard one. Common practice.
+/// By kind and size of bird, against a standard hen. Common practice.
 struct SizeClass {
     std::string_view name;
-    double floorShare;   ///< of a standard bird's floor
-    Length roost, nest;  ///< bar a bird; clear nest each way
-    Length roostHigh;    ///< most that such a bird jumps to without a ladder
+    double floorShare, runShare;  ///< of a standard bird's floor and run
+    Length roost, apart;          ///< bar a bird, none: it sleeps on the floor; and from bar to bar
+    Length roostHigh;             ///< most that such a bird jumps to without a ladder
+    Length nest;                  ///< clear each way
+    bool onFloor;                 ///< where it lays: it climbs into no nest
+    Length popWide, popHigh;      ///< usual; two inches less do
+    Angle ramp, steepest;         ///< usual at least, and the most that it walks easily
+    Length lip;                   ///< of feeder and drinker: at its back
+    double feedLb, waterGal;      ///< a day
     Source source = kPractice;
 };
-inline constexpr SizeClass kSizeClasses[] = {{"bantam", 2.0 / 3, inches(8), inches(10), inches(48)},
-                                             {"standard", 1, inches(10), inches(12), inches(48)},
-                                             {"heavy", 1.25, inches(12), inches(14), inches(24)}};
-const SizeClass& sizeClass(std::string_view name);
+inline const SizeClass kSizeClasses[] = {
+    {"bantam", 2.0 / 3, 2.0 / 3, inches(8), inches(12), inches(48), inches(10), false, inches(10), inches(12), degrees(30), degrees(35),
+     inches(6), 0.25, 0.125},
+    {"standard", 1, 1, inches(10), inches(12), inches(48), inches(12), false, inches(12), inches(14), degrees(30), degrees(35), inches(8),
+     0.25, 0.125},
+    {"heavy", 1.25, 1.25, inches(12), inches(12), inches(24), inches(14), false, inches(12), inches(14), degrees(30), degrees(35),
+     inches(10), 0.25, 0.125},
+    {"ducks", 1.25, 1.5, {}, inches(12), {}, inches(14), true, inches(16), inches(16), degrees(20), degrees(25), inches(6), 0.35, 0.25},
+    {"turkeys", 2, 2.5, inches(18), inches(24), inches(30), inches(18), true, inches(20), inches(24), degrees(30), degrees(35), inches(14),
+     0.8, 0.25}};
+const SizeClass& birdsOf(Ask& ask);
 
 inline constexpr std::int64_t kHensToANest = 4;  ///< common practice: three to five
 inline constexpr std::int64_t kLeastNests = 2;   ///< common practice
-inline constexpr double kFeedLbADay = 0.25;      ///< common practice
-inline constexpr double kWaterGalADay = 0.125;   ///< common practice: a pint
 inline constexpr double kVentSqFtABird = 1.0;    ///< common practice, the usual opening rule
 
 /// Birds to size for: those wanted; with `double` at least twice those that move in first.

@@ -118,15 +118,18 @@ struct Court {
         double bar = 0;
         for (const auto& p : m.parts)
             if (p.role == "roost") bar += p.extent(p.along);
-        auto& f = find("roost.bar", "roost", bar / birds(), inMm(sizeClass(s.choice("flock.size")).roost), "mm/bird", true, 0.05);
+        // Some birds sleep on the floor.
+        if (bar <= 0 && birdsOf(s).roost == Length{}) return;
+        auto& f = find("roost.bar", "roost", bar / birds(), inMm(birdsOf(s).roost), "mm/bird", true, 0.05);
         f.parts = idsWith("roosts/bar");
         f.remedies.push_back({{"roost.count", std::to_string(s.count("roost.count") + 1)}});
         if (s.isSet("roost.count")) f.remedies.push_back({{"roost.count", ""}});
         f.remedies.push_back({{"roost.apart", len(inches(10))}, {"roost.count", std::to_string(s.count("roost.count") + 1)}});
-        const double over = inMm(s.length("roost.height") - s.length("nests.height"));
+        if (!roosting(s)) return;
+        const double over = inMm(s.length("roost.height") - nestsUp(s));
         auto& g = find("roost.abovenests", "roost", over, inMm(inches(6)), "mm", true);
         g.parts = idsWith("roosts/bar");
-        g.remedies.push_back({{"roost.height", len(s.length("nests.height") + inches(8))}});
+        g.remedies.push_back({{"roost.height", len(nestsUp(s) + inches(8))}});
         g.remedies.push_back({{"roost.height", ""}});
         // Within a curb they jump from the earth.
         const auto floor = earthFloor(s) ? shell.floorTop : Length{};
@@ -135,10 +138,10 @@ struct Court {
             auto& up = find("roost.ladder", "roost", ladder ? 1 : 0, 1, "count", true, 0);
             up.parts = idsWith("roosts/bar"), up.remedies.push_back({{"roost.ladder", "no"}});
         }
-        auto& h = find("roost.jump", "roost", ladder ? 0 : inMm(s.length("roost.height") + floor),
-                       inMm(sizeClass(s.choice("flock.size")).roostHigh), "mm", false, 0.05);
+        auto& h =
+            find("roost.jump", "roost", ladder ? 0 : inMm(s.length("roost.height") + floor), inMm(birdsOf(s).roostHigh), "mm", false, 0.05);
         h.parts = idsWith("roosts/bar");
-        h.remedies.push_back({{"roost.height", len(sizeClass(s.choice("flock.size")).roostHigh - floor)}});
+        h.remedies.push_back({{"roost.height", len(birdsOf(s).roostHigh - floor)}});
         if (!wanted) h.remedies.push_back({{"roost.ladder", "yes"}});
     }
     void nests() {
@@ -148,7 +151,7 @@ struct Court {
         f.parts = idsWith("nests/");
         f.remedies.push_back({{"nests.count", std::to_string(nestsNeeded(birdsSizedFor(s)))}});
         if (s.isSet("nests.count")) f.remedies.push_back({{"nests.count", ""}});
-        const auto clear = std::min(nestClear(s), nestHigh(s)), wanted = sizeClass(s.choice("flock.size")).nest;
+        const auto clear = std::min(nestClear(s), nestHigh(s)), wanted = birdsOf(s).nest;
         if (clear < wanted) {
             auto& tight = find("nests.size", "nests", inMm(clear), inMm(wanted), "mm", true, 0);
             tight.state = State::near, tight.parts = idsWith("nests/");
@@ -188,6 +191,7 @@ struct Court {
     }
     /// One steps through a partition's door onto free floor, not into the roosts.
     void partitionWay() {
+        if (!roosting(s)) return;
         for (const auto& p : partitions(s)) {
             const auto roost = s.choice("roost.wall");
             const auto zone = shell.wallDeep + roostZone(s), at = s.length(p.key + ".door_at"), wide = s.length(p.key + ".door_width");
@@ -248,7 +252,7 @@ struct Court {
     void shelter() {
         // Draughts at roost height harm: the roosts' wall stays closed. Common practice.
         // Within a building no wind blows.
-        if (indoors(s) || std::ranges::none_of(kSides, [&](auto side) { return openWall(s, side); })) return;
+        if (!roosting(s) || indoors(s) || std::ranges::none_of(kSides, [&](auto side) { return openWall(s, side); })) return;
         auto& f = find("roost.shelter", "roost", openWall(s, s.choice("roost.wall")), 0, "count", false, 0);
         f.parts = idsWith("roosts/bar");
         for (const auto side : kSides)
@@ -268,8 +272,7 @@ struct Court {
             for (const int r : s.rows("vents"))
                 if (s.isSet(slotKey("vents", r, "height"))) f.remedies.push_back({{slotKey("vents", r, "height"), ""}});
         };
-        auto& f = find("air.summer", "summerair", all / birds(), kVentSqFtABird * ft2 * sizeClass(s.choice("flock.size")).floorShare,
-                       "m2/bird", true);
+        auto& f = find("air.summer", "summerair", all / birds(), kVentSqFtABird * ft2 * birdsOf(s).floorShare, "m2/bird", true);
         f.parts = idsWith("vents.");
         widen(f);
         for (const int r : s.rows("doors"))
@@ -500,11 +503,18 @@ struct Court {
     void ramps() {
         for (const int r : s.rows("pops")) {
             const auto key = slotKey("pops", r, "ramp");
-            auto& h = find("ramp.steep", "others", inDegrees(s.angle(key)), 35, "deg", false, 0);
+            auto& h = find("ramp.steep", "others", inDegrees(s.angle(key)), inDegrees(birdsOf(s).steepest), "deg", false, 0);
             if (h.state == State::fail) h.state = State::near;  // up to 45 degrees is climbed with rungs
             h.parts = idsWith("pops." + std::to_string(r) + "/ramp");
             h.remedies.push_back({{key, ""}});
-            h.remedies.push_back({{key, "35deg"}});
+            h.remedies.push_back({{key, exactAngle(birdsOf(s).steepest)}});
+            // Both ways, told by its width.
+            const auto row = "pops." + std::to_string(r);
+            const auto& bird = birdsOf(s);
+            const auto room = std::min(s.length(row + ".width"), s.length(row + ".height") - bird.popHigh + bird.popWide);
+            auto& w = find("pop.size", "others", inMm(room), inMm(bird.popWide - inches(2)), "mm", true, 0);
+            w.parts = idsWith(row + "/");
+            w.remedies.push_back({{row + ".kind", "slide"}, {row + ".width", ""}, {row + ".height", ""}});
         }
     }
 };
@@ -537,12 +547,12 @@ Served birdsServed(Settled& s, const Model& m) {
     for (const auto& p : m.parts)
         if (p.role == "roost") bar += p.extent(p.along);
     const auto byFloor = clear / s.area("flock.floor_each");
-    const auto byRoost = static_cast<std::int64_t>(bar / inMm(sizeClass(s.choice("flock.size")).roost) + 1e-9);
     Served least{byFloor, "floor"};
     const auto also = [&](std::int64_t birds, std::string_view by) {
         if (birds < least.birds) least = {birds, by};
     };
-    also(byRoost, "roost"), also(s.count("nests.count") * kHensToANest, "nests");
+    if (birdsOf(s).roost > Length{}) also(static_cast<std::int64_t>(bar / inMm(birdsOf(s).roost) + 1e-9), "roost");
+    also(s.count("nests.count") * kHensToANest, "nests");
     if (!s.rows("runs").empty()) also(static_cast<std::int64_t>(runFloor(s) / s.area("flock.run_each")), "run");
     return least;
 }

@@ -63,7 +63,7 @@ std::vector<Bounds> beside(Builder& b, const Runner::Strip& strip) {
     std::vector<Bounds> left{strip.at};
     const bool alongX = std::fabs(strip.along.x) > 0.5;
     for (const auto& p : b.model.parts) {
-        if (p.role != "block" && p.role != "footing" && p.role != "strip-footing" && !p.underWalls()) continue;
+        if (p.role != "block" && p.role != "footing" && p.role != "strip-footing" && p.role != "post" && !p.underWalls()) continue;
         auto box = p.box();
         // The ground falls along what stands in it: a little, or as much as what goes all round reaches.
         const double falls = (std::fabs(b.ground.toRight) * box.size().x + std::fabs(b.ground.toBack) * box.size().y) / 2,

@@ -136,7 +136,7 @@ struct RafterSpec {
     std::vector<Seat> seats;
 };
 std::vector<Solid> rafterSolids(const RafterSpec& r);
-/// Over the deck: what a hole goes up to inside, its header where a mesh door stands behind its leaf.
+/// Over the deck: what a hole goes up to inside, its header where mesh lies or hangs behind it.
 double headInside(const Builder& b, const WallFrame& w, const Hole& h);
 /// The narrowest 2x that is at least this wide; the widest when none is.
 std::string boardAtLeast(const Builder& b, double width);

@@ -174,15 +174,16 @@ struct Fitter {
 
     void mesh() {
         const double lap = b.wideOf("1x2"), d0 = b.wallDeep + lining(), d1 = d0 + kIn / 16;
+        const double head = headInside(b, w, h);
         const auto kind = b.s.choice("mesh.kind");
-        put("mesh", "window-mesh", Form::mesh, kind, w.u, kUp, {w.box(h.u0 - lap, h.u1 + lap, d0, d1, h.z0 - lap, h.z1 + lap)});
+        put("mesh", "window-mesh", Form::mesh, kind, w.u, kUp, {w.box(h.u0 - lap, h.u1 + lap, d0, d1, h.z0 - lap, head + lap)});
         const auto batten = [&](const char* name, Vec3 along, Vec3 across, double u0, double u1, double z0, double z1) {
             board(std::string{"batten/"} + name, "batten", "1x2", along, across, w.box(u0, u1, d1, d1 + b.one, z0, z1));
         };
-        batten("left", kUp, w.u, h.u0 - lap, h.u0, h.z0 - lap, h.z1 + lap);
-        batten("right", kUp, w.u, h.u1, h.u1 + lap, h.z0 - lap, h.z1 + lap);
+        batten("left", kUp, w.u, h.u0 - lap, h.u0, h.z0 - lap, head + lap);
+        batten("right", kUp, w.u, h.u1, h.u1 + lap, h.z0 - lap, head + lap);
         batten("sill", w.u, kUp, h.u0, h.u1, h.z0 - lap, h.z0);
-        batten("head", w.u, kUp, h.u0, h.u1, h.z1, h.z1 + lap);
+        batten("head", w.u, kUp, h.u0, h.u1, head, head + lap);
     }
 
     /// For the winter: sheets over the mesh and what holds it, on turn buttons.
@@ -287,11 +288,11 @@ struct Fitter {
 }  // namespace
 
 double headInside(const Builder& b, const WallFrame& w, const Hole& h) {
-    if (h.kind != "people_door" || !screened(b.s, h.row)) return h.z1;
+    const bool meshed = h.kind == "window" || h.kind == "vent" || (h.kind == "people_door" && screened(b.s, h.row));
     double head = std::numeric_limits<double>::max();
     for (const auto& p : b.model.parts)
-        if (p.role == "header" && p.opening == h.row) head = std::min(head, p.box().low.z - w.origin.z);
-    return head;
+        if (meshed && p.role == "header" && p.opening == h.row && p.side == w.side) head = std::min(head, p.box().low.z - w.origin.z);
+    return head < std::numeric_limits<double>::max() ? head : h.z1;
 }
 
 void leaves(Builder& b) {

@@ -41,10 +41,10 @@ std::vector<Solid> around(const Bounds& place, const std::vector<Bounds>& taken)
             for (const auto& [a, e] : open) out.push_back(box({a, from, place.low.z}, {e, to, place.high.z}));
     };
     for (std::size_t i = 1; i < ys.size(); ++i) {
-        if (ys[i] - ys[i - 1] < kTouchMm) continue;
+        if (ys[i] - ys[i - 1] < kSameMm) continue;
         std::vector<std::pair<double, double>> gone, free;
         for (const auto& t : taken)
-            if (t.low.y < ys[i] - kTouchMm && t.high.y > ys[i - 1] + kTouchMm) gone.emplace_back(t.low.x, t.high.x);
+            if (t.low.y < ys[i] - kSameMm && t.high.y > ys[i - 1] + kSameMm) gone.emplace_back(t.low.x, t.high.x);
         gone.emplace_back(place.high.x, place.high.x);
         std::ranges::sort(gone);
         double x = place.low.x;

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/design/litter.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -48,12 +49,13 @@ std::vector<Solid> nestUnit(const WallFrame& w, double u0, double u1, double d0,
 void nestsWithin(Builder& b) {
     const auto& w = b.wall(b.s.choice("nests.wall"));
     const bool buckets = b.s.choice("nests.kind") == "buckets", units = b.s.choice("nests.kind") == "bought";
-    const bool flush = nestsFlush(b.s), between = nestsBetween(b.s);
+    const bool flush = nestsFlush(b.s), between = nestsBetween(b.s), onFloor = nestsOnFloor(b.s);
     const double t = inMm(kNestBoard), clear = inMm(nestClear(b.s)), size = nestSlope(b),
                  u0 = inMm(between ? nestsFrom(b.s, nestsBay(b.s)) : b.s.length("nests.at"));
     const auto n = b.s.count("nests.count");
-    const double u1 = u0 + inMm(openingWidth(b.s, "nests")), z1 = inMm(b.s.length("nests.height")), z0 = z1 - t;
-    const double back = b.wallDeep, d0 = back + t, d1 = d0 + size, low = z1 + inMm(nestHigh(b.s)),
+    const double u1 = u0 + inMm(openingWidth(b.s, "nests")), z1 = inMm(nestsUp(b.s)), z0 = onFloor ? z1 : z1 - t;
+    const double back = onFloor ? b.wallDeep + inMm(std::max(liningThick(b.s), nestsOff(b.s))) : b.wallDeep, d0 = back + t, d1 = d0 + size,
+                 low = z1 + inMm(nestHigh(b.s)),
                  high = low + size;  // front and back of the slope
     const double foot = earthFloor(b.s) ? -b.floor : 0, deep = b.wideOf("2x4");
     const Vec3 up{0, 0, 1};
@@ -75,7 +77,7 @@ void nestsWithin(Builder& b) {
     const double face = -w.skin, outer = between ? back : flush ? face : d0;
     sheets([&](double a, double e, const std::string& tag) {
         put("back" + tag, "nest-back", Form::sheet, "ply-1/2", w.u, up, {w.box(a, e, back, d0, flush ? low : z0, high)});
-        put("floor" + tag, "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(a, e, outer, d1, z0, z1)});
+        if (!onFloor) put("floor" + tag, "nest-floor", Form::sheet, "ply-1/2", w.u, w.inward, {w.box(a, e, outer, d1, z0, z1)});
     });
     if (flush) {
         // Hung on the floor's edge; between studs on the blocks, behind the siding that it laps there too.
@@ -120,10 +122,28 @@ void nestsWithin(Builder& b) {
             const Vec3 top[] = {w.at(a, d0, high), w.at(a, d1, low), w.at(a, d1, low) + normal * t, w.at(a, d0, high) + normal * t};
             put("top" + tag, "nest-top", Form::sheet, "ply-1/2", w.u, slope, {prism(top, w.u * (e - a))});
         });
+    // Of those on the floor it keeps in what lies over the litter.
+    const double sill = onFloor ? foot + std::max(z0 - foot, inMm(litterDeep(b.s))) : z0;
     if (!units)
         inBoards(b.s, u0, u1, middles, 1e9, [&](double a, double e, const std::string& tag) {
-            put("lip" + tag, "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(a, e, d1, d1 + b.one, z0, z0 + b.wideOf("1x4"))});
+            put("lip" + tag, "nest-lip", Form::lumber, "1x4", w.u, up, {w.box(a, e, d1, d1 + b.one, sill, sill + b.wideOf("1x4"))});
         });
+    if (!flush) {
+        OpeningSpec o{"nests", "nest_inside", w.side, mm(u0), mm(u1 - u0), mm(z0), mm(high - z0), {}};
+        const std::pair<double, double> corners[] = {{u0, z0}, {u1, z0}, {u1, high}, {u0, high}};
+        for (std::size_t k = 0; k < 4; ++k) o.corners[k] = w.at(corners[k].first, d0, corners[k].second);
+        b.model.openings.push_back(o);
+    }
+    if (onFloor) {
+        // Treated sleepers between them and the earth, under the back and under the front.
+        for (const auto& [name, d] : {std::pair{"back", back}, {"front", d1 + b.one - deep}})
+            if (foot < 0)
+                inBoards(b.s, u0, u1, middles, 1e9, [&](double a, double e, const std::string& tag) {
+                    put(std::string{"sleeper/"} + name + tag, "nest-leg", Form::lumber, "2x4pt", w.u, w.inward,
+                        {w.box(a, e, d, d + deep, foot, z0)});
+                });
+        return;
+    }
     // Bearers under the floor reach out to the perch; each on two legs.
     const double out = d1 + 5.5 * kIn, near = foot < 0 ? inMm(curbWide(b.s)) + kIn / 4 : back + b.one + kIn / 4;
     int i = 0;
@@ -157,11 +177,6 @@ void nestsWithin(Builder& b) {
     inBoards(b.s, u0, u1, middlesOf(bearers, b.two), 1e9, [&](double a, double e, const std::string& tag) {
         put("perch" + tag, "nest-perch", Form::lumber, "2x2", w.u, w.inward, {w.box(a, e, out - b.two, out, z0, z0 + b.two)});
     });
-    if (flush) return;
-    OpeningSpec o{"nests", "nest_inside", w.side, mm(u0), mm(u1 - u0), mm(z0), mm(high - z0), {}};
-    const std::pair<double, double> corners[] = {{u0, z0}, {u1, z0}, {u1, high}, {u0, high}};
-    for (std::size_t k = 0; k < 4; ++k) o.corners[k] = w.at(corners[k].first, d0, corners[k].second);
-    b.model.openings.push_back(o);
 }
 
 }  // namespace

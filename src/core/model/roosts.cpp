@@ -145,6 +145,7 @@ void ladder(Builder& b, const WallFrame& w, const std::vector<double>& stands, d
 }  // namespace
 
 void roosts(Builder& b) {
+    if (!roosting(b.s)) return;
     const auto& w = b.wall(b.s.choice("roost.wall"));
     const bool round = b.s.choice("roost.stock") == "round";
     const std::string stock = round ? "pole" : b.s.choice("roost.stock");

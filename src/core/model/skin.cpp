@@ -407,10 +407,9 @@ void wallLining(Builder& b) {
         if (w.form == Form::mesh || roomsAt(b.s, w.side) > Length{}) continue;
         auto cuts = Siding{b, w}.holes;  // with the ridge board's
         for (auto& cut : cuts) cut.z1 = headInside(b, w, cut);
-        if (nestsInside(b.s) && b.s.choice("nests.wall") == w.side) {
+        if (nestsInside(b.s) && !nestsOnFloor(b.s) && b.s.choice("nests.wall") == w.side) {
             // Their own back lies on the studs.
-            const double u0 = inMm(b.s.length("nests.at")), z1 = inMm(b.s.length("nests.height")),
-                         rise = inMm(nestHigh(b.s)) + nestSlope(b);
+            const double u0 = inMm(b.s.length("nests.at")), z1 = inMm(nestsUp(b.s)), rise = inMm(nestHigh(b.s)) + nestSlope(b);
             cuts.push_back({"nests", "nest", u0, u0 + inMm(openingWidth(b.s, "nests")), z1 - inMm(kNestBoard), z1 + rise});
         }
         const auto [from, to] = birdsAlong(b.s, w.side);

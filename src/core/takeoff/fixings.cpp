@@ -159,6 +159,9 @@ constexpr Schedule kSchedule[] = {
     {"nest-bucket", "*", "", 0, 0, "none", kPractice},
     {"bucket-stop", "nest-floor", "screw-2-1/2", 2, 0, "stand", kPractice},
     {"bucket-stop", "*", "", 0, 0, "none", kPractice},
+    {"nest-end nest-partition nest-back nest-lip", "deck floor-mesh slab", "", 0, 0, "none", kPractice},  // they stand there
+    {"nest-end", "nest-leg", "angle-bracket", 1, 0, "bracket", kPractice},
+    {"nest-partition nest-back nest-lip", "nest-leg", "", 0, 0, "none", kPractice},
     {"nest-floor nest-end nest-partition nest-slope nest-curtain nest-front nest-back nest-lip nest-top nest-roof", "*", "screw-1-1/4", 0,
      4, "nest", kPractice},
     {"vent-board", "*", "", 0, 0, "none", kPractice},
