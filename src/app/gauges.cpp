@@ -15,7 +15,13 @@ namespace oiko {
 namespace {
 constexpr const char* kIds[] = {"room", "run",  "roost", "nests",  "summerair", "winterair", "headroom",
                                 "gaps", "snow", "wind",  "weight", "waste",     "others"};
+
+/// Why a gauge tells nothing.
+QString untold(const std::string& id) {
+    const auto waits = notJudgedYet(true);
+    return tr_(id == "gaps" ? "gauge.looking" : std::ranges::find(waits, id) != waits.end() ? "notjudged" : "notasked");
 }
+}  // namespace
 
 QString figureOf(double v, const std::string& unit, Units units) {
     if (unit == "mm" || unit == "mm/bird") return qs(writeLength(mm(v), units));
@@ -38,7 +44,7 @@ Gauge::Gauge(std::string id, QWidget* parent) : QWidget{parent}, id_{std::move(i
 
 void Gauge::show(std::vector<Finding> findings, Units units) {
     findings_ = std::move(findings);
-    state_.reset(), value_.clear(), share_ = 0, word_ = tr_(id_ == "gaps" ? "gauge.looking" : "notjudged");
+    state_.reset(), value_.clear(), share_ = 0, word_ = untold(id_);
     if (!findings_.empty()) {
         const auto& worst = *std::ranges::max_element(findings_, {}, &Finding::state);
         state_ = worst.state;
@@ -175,7 +181,7 @@ GaugeCard::GaugeCard(Document& document, Engine& engine, AnswerPtr answer, const
         return label;
     };
     text(tr_("gauge." + gauge.id()), true);
-    if (gauge.findings().empty()) text(tr_(gauge.id() == "gaps" ? "gauge.looking" : "notjudged"));
+    if (gauge.findings().empty()) text(untold(gauge.id()));
     if (gauge.id() == "gaps" && answer_->holes)
         for (const auto& hole : answer_->holes->holes) {
             QStringList by;

@@ -403,9 +403,11 @@ TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
 /// What chance once found, by what was wrong: each is whole now, or refused with a reason.
 TEST(OnceFound, StaysMended) {
     const std::vector<std::pair<const char*, std::vector<Change>>> found{
-        {"a header was raised to the plates, off the mesh of the window below it",
-         asked("mesh.kind=hardware-cloth-1/4; roof.form=gable; runs.1.side=front; windows.2.kind=pane; flock.floor_each=1 sq ft; "
-               "litter.kind=shavings")},
+        {"a brace let into a gable wall ran through the ridge beam that lies on it",
+         asked(
+             "coop.depth=14ft; coop.width=11ft; foundation.kind=blockwork; roof.falls_to=front; roof.form=gable; roof.pitch=2/12; "
+             "roof.ridge=1' 6\"; roof.ridge_kind=beam; roof.ridge_posts=2; skin.kind=shiplap; partitions.1.wall=left; windows.3.wall=back; "
+             "windows.2=; doors.1.wall=front; doors.2.wall=left; nests.kind=buckets")},
         {"litter a tenth of a millimetre in a run's post",
          asked("foundation.kind=slab; frame.beam=4x6; frame.posts=8ft; frame.timber=planed; frame.walls=posts; pops.1.wall=left; "
                "run.litter=shavings; runs.1.top=clear_lapped; stock.longest=12ft; windows.3.wall=left")},

@@ -23,6 +23,18 @@ TEST_P(Windows, AreSoundAndShutInWinterAndSummer) {
 }
 INSTANTIATE_TEST_SUITE_P(Kinds, Windows, testing::Values("lift_out", "sliding", "fixed"));
 
+TEST(Windows, MeshReachesAHeaderThatIsRaisedToThePlates) {
+    const auto d =
+        designWith(asked("mesh.kind=hardware-cloth-1/4; roof.form=gable; runs.1.side=front; windows.2.kind=pane; "
+                         "flock.floor_each=1 sq ft; litter.kind=shavings"));
+    const auto m = modelOf(d);
+    const auto header = std::ranges::find_if(m.parts, [](auto& p) { return p.role == "header" && p.opening == "windows.2"; });
+    ASSERT_NE(header, m.parts.end());
+    EXPECT_GT(header->box().low.z - m.find("windows.2/leaf/sheet")->box().high.z, 38) << "so far that no lap bridges it";
+    EXPECT_NEAR(m.find("windows.2/mesh")->box().high.z - header->box().low.z, 38.1, 0.1);
+    expectWholeAndShut(d);
+}
+
 TEST(SlidingPanes, LapInTheMiddleAndPassEachOther) {
     const auto a = answerTo(withWindow("sliding"));
     const auto& m = *a->model;

@@ -36,7 +36,7 @@ struct Bracer {
     WallFrame& w;
     const double wide = b.wideOf("1x4");
     std::vector<std::pair<std::size_t, Bounds>> own{};  ///< the wall's own lumber, and where on it each lies
-    std::vector<Bounds> barred{};  ///< what no brace may cross: what opens, what carries over it, the post under the ridge
+    std::vector<Bounds> barred{};  ///< what no brace may cross: what opens, what carries over it, the ridge and the post under it
 
     Bounds onWall(const Part& p) const {
         Bounds box;
@@ -114,6 +114,10 @@ struct Bracer {
             own.emplace_back(i, onWall(p));
             if (p.role == "header" || p.role == "sill" || p.role == "ridge-post" || p.opening == "nests")
                 barred.push_back(own.back().second);
+        }
+        if (const auto ridge = b.shell.ridgeOn(w.side)) {
+            const double at = inMm(*ridge), beside = inMm(b.shell.timber->size(ridgeStock(b.shell)).thick) / 2;
+            barred.push_back({{at - beside, 0, ridgeUndersideMm(b.shell)}, {at + beside, 0, 1e6}});
         }
         const double half = (w.from + w.to) / 2;
         std::vector<Band> bands;
