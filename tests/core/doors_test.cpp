@@ -177,5 +177,20 @@ TEST(Doors, ALeafCutTooShortLetsIn) {
     EXPECT_NEAR(found.holes[0].wideMm / 25.4, 1.25, 0.1);
 }
 
+TEST(Latches, FollowWhatComesAtNight) {
+    const auto by = [](const char* against) { return answerTo(designWith({{"latch.against", against}})); };
+    const auto noses = by("noses"), paws = by("paws"), children = by("children"), thieves = by("thieves");
+    // A door, a pop door and two on nests over 3 ft long: four second locks; without them a bolt for each but the door, which has one.
+    const auto second = needed(*paws, "two-step-lock");
+    EXPECT_EQ(second, 4);
+    EXPECT_EQ(needed(*noses, "two-step-lock"), 0);
+    EXPECT_EQ(needed(*noses, "barrel-bolt"), needed(*paws, "barrel-bolt") + second - 1);
+    // One more on the door and one on the gate; padlocks go on the gate too.
+    EXPECT_EQ(needed(*children, "barrel-bolt"), needed(*paws, "barrel-bolt") + 2);
+    EXPECT_EQ(needed(*children, "two-step-lock"), second);
+    EXPECT_EQ(needed(*thieves, "hasp-padlock"), second + 1);
+    EXPECT_EQ(needed(*thieves, "two-step-lock"), 0);
+}
+
 }  // namespace
 }  // namespace oiko

@@ -271,6 +271,7 @@ void addOpenings(std::vector<Param>& p) {
         return freePlace(a, wall, self, w, ridge ? *ridge - Length::ticks(w.count() / 2) : centred(a, self, wall, w));
     }));
     p.push_back(inOldWall("vents.*.existing", "vents", always(false)));
+    p.push_back(choice("latch.against", openings, {"noses", "paws", "children", "thieves"}, word("paws"), false));
     // Skin
     p.push_back(choice("skin.kind", skin,
                        {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove", "board_batten", "metal", "shingles"},

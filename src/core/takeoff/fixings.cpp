@@ -397,6 +397,15 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         for (const auto& p : parts) hung += p.role == "rafter" && p.system == System::roof;
         add("rafter-hanger", hung, "rafterhanger"), add("nail-10d", 10 * hung, "rafterhanger");
     }
+    // By what comes at night: a bolt stops noses; nimble paws a second motion does, or a padlock; where children play a bolt is set as high
+    // as they don't reach on what people walk through. Common practice.
+    const auto& against = s.choice("latch.against");
+    const auto lock = [&](double n, bool alone) {
+        if (against != "noses")
+            add(against == "thieves" ? "hasp-padlock" : "two-step-lock", n, "latch");
+        else if (alone)
+            add("barrel-bolt", n, "latch");
+    };
     for (const auto& o : m.openings) {
         if (o.kind == "people_door" && screened(s, o.id)) {
             add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
@@ -404,13 +413,15 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         }
         if (o.existing) continue;
         if (o.kind == "people_door" || o.kind == "clean_out")
-            add("barrel-bolt", 1, "latch"), add("two-step-lock", 1, "latch"), add("hook-eye", 1, "holdopen");
+            add("barrel-bolt", 1, "latch"), lock(1, false), add("hook-eye", 1, "holdopen");
+        if (against == "children" && (o.kind == "people_door" || o.kind == "gate")) add("barrel-bolt", 1, "highlatch");
+        if (against == "thieves" && o.kind == "gate") lock(1, false);
         // The leaf that stays shut is bolted at head and foot; two above each other to one another.
         if (o.kind == "people_door" || o.kind == "clean_out")
             add("barrel-bolt", s.choice(o.id + ".leaf") == "double" ? 2 : s.choice(o.id + ".leaf") == "split" ? 1 : 0, "latch");
         if (o.kind == "inner_pop") add("barrel-bolt", 1, "latch");
         if (o.kind == "vent" && s.choice(o.id + ".kind") == "boarded") add("turn-button", o.width > inches(93) ? 8 : 4, "turnbutton");
-        if (o.kind == "hatch") add("two-step-lock", 1, "latch");
+        if (o.kind == "hatch") lock(1, true);
         if (o.kind == "inner_door") add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
         // One that opens by itself locks itself.
         if (o.kind == "pop" && s.choice(o.id + ".kind") == "automatic")
@@ -422,12 +433,12 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             double feet = 2 * inFeet(ways > 1 ? o.width : o.height) + 3;
             for (const auto& run : runPlaces(s))
                 if (run.side == o.side) feet += inFeet(run.length);
-            add("two-step-lock", 1, "latch");
+            lock(1, true);
             add("cord-foot", std::ceil(feet - 1e-9) * ways, "cord"), add("pulley", 2 * ways, "cord"), add("cord-cleat", ways, "cord");
         }
         // What drops is held level by a chain at either end.
         if (o.kind == "nest" && nestsDrop(s)) add("screw-hook", 4, "eggdoor"), add("chain-foot", 3, "eggdoor");
-        if (o.kind == "nest") add("two-step-lock", o.width > feet(3) ? 2 : 1, "latch");
+        if (o.kind == "nest") lock(o.width > feet(3) ? 2 : 1, true);
         if (o.kind == "gate") {
             const bool two = s.choice(o.id.substr(0, o.id.rfind('.')) + ".gate_leaf") == "double";
             add("gate-latch", 1, "latch"), add("barrel-bolt", two ? 3 : 1, "latch"), add("hook-eye", two ? 2 : 1, "holdopen");
