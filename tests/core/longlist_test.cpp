@@ -1,17 +1,20 @@
 // Lists of thousands of unlike lengths: a bound that holds whatever the plan, a plan near it.
 #include "core/cutting/longlist.h"
 
+#include <glpk.h>
 #include <gtest/gtest.h>
 
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <memory>
 #include <numeric>
 #include <random>
 #include <set>
 
 #include "core/cutting/cutting.h"
 #include "core/cutting/exchange.h"
+#include "core/cutting/sharpworths.h"
 
 namespace oiko {
 namespace {
@@ -107,6 +110,96 @@ TEST(LongList, UnlikeLengthsChangePlacesUntilAllStand) {
         EXPECT_TRUE(plan.proven) << inUnits(plan.cost) << " of " << inUnits(plan.lowerBound);
         for (std::size_t j = 0; j < l.stock.size(); ++j)
             EXPECT_LE(std::ranges::count(plan.boards, j, &CutBoard::stock), l.stock[j].quantity.value_or(1'000'000));
+    }
+}
+
+TEST(LongList, PiecesOverHalfABoardAreProvenToo) {
+    const std::pair<List, double> lists[]{
+        {longList(2'000, 19, 300, 2'400, {{"a", "x", mm(2'400), money(6.3), {}}}), 6.3},
+        {longList(1'500, 20, 450, 1'500, {{"a", "x", mm(3'000), money(7.73), {}}}), 7.73},
+        {longList(600, 21, 450, 2'000, {{"a", "x", mm(3'000), money(7.27), {}}, {"b", "x", mm(4'200), money(10.98), 30}}), 0.01}};
+    for (const auto& [l, step] : lists) {
+        const auto plan = cutBoards(l.parts, l.stock, {mm(3), Length{}, 20'000'000, {}, {}});
+        EXPECT_TRUE(holds(l, plan, mm(3)));
+        if (l.stock.size() == 1) {
+            EXPECT_TRUE(plan.proven) << inUnits(plan.cost) << " of " << inUnits(plan.lowerBound);
+            // By hand: what is longer than half a board stands on one of its own.
+            const auto half = std::ranges::count_if(l.parts, [&](auto& part) { return part.length * 2 + mm(3) > l.stock[0].length; });
+            EXPECT_GE(inUnits(plan.lowerBound), static_cast<double>(half) * step);
+        } else {
+            EXPECT_LT(inUnits(plan.cost), 1.003 * inUnits(plan.lowerBound));
+            EXPECT_LE(std::ranges::count(plan.boards, 1u, &CutBoard::stock), 30);
+        }
+    }
+}
+
+/// The linear program with a column for every filling there is, by a general solver.
+double byAllFillings(const ProofCase& g) {
+    const std::unique_ptr<glp_prob, decltype(&glp_delete_prob)> lp{glp_create_prob(), glp_delete_prob};
+    glp_term_out(GLP_OFF);
+    const int sizes = static_cast<int>(g.size.size()), rows = static_cast<int>(g.room.size());
+    glp_add_rows(lp.get(), sizes + rows);
+    for (int i = 1; i <= sizes; ++i) glp_set_row_bnds(lp.get(), i, GLP_LO, static_cast<double>(g.need[static_cast<std::size_t>(i) - 1]), 0);
+    for (int j = 1; j <= rows; ++j) {
+        const auto left = g.left[static_cast<std::size_t>(j) - 1];
+        glp_set_row_bnds(lp.get(), sizes + j, left < kUnlimited ? GLP_UP : GLP_FR, 0, static_cast<double>(left));
+    }
+    std::vector<int> index(g.size.size() + 2), many(g.size.size());
+    std::vector<double> value(g.size.size() + 2);
+    for (int j = 0; j < rows; ++j) {
+        const auto fillings = [&](const auto& self, std::size_t i, std::int64_t room) -> void {
+            if (i == many.size()) {
+                int n = 0;
+                for (std::size_t k = 0; k < many.size(); ++k)
+                    if (many[k] > 0)
+                        ++n, index[static_cast<std::size_t>(n)] = static_cast<int>(k) + 1, value[static_cast<std::size_t>(n)] = many[k];
+                ++n, index[static_cast<std::size_t>(n)] = sizes + j + 1, value[static_cast<std::size_t>(n)] = 1;
+                const int column = glp_add_cols(lp.get(), 1);
+                glp_set_col_bnds(lp.get(), column, GLP_LO, 0, 0);
+                glp_set_obj_coef(lp.get(), column, static_cast<double>(g.price[static_cast<std::size_t>(j)]));
+                glp_set_mat_col(lp.get(), column, n, index.data(), value.data());
+                return;
+            }
+            for (many[i] = 0; room >= 0; ++many[i], room -= g.size[i]) self(self, i + 1, room);
+            many[i] = 0;
+        };
+        fillings(fillings, 0, g.room[static_cast<std::size_t>(j)]);
+    }
+    glp_smcp rules;
+    glp_init_smcp(&rules);
+    rules.msg_lev = GLP_MSG_OFF;
+    EXPECT_EQ(glp_simplex(lp.get(), &rules), 0);
+    return glp_get_obj_val(lp.get());
+}
+
+TEST(SharpWorths, SettleWhereAGeneralSolverDoesOverAllFillings) {
+    std::mt19937 chance{3};
+    for (int n = 0; n < 12; ++n) {
+        ProofCase g{
+            {}, {}, {}, {1'000, 1'300, 700}, {100, 128, 72}, {kUnlimited, n % 3 == 0 ? kUnlimited : n % 5, n % 2 == 0 ? kUnlimited : 0}};
+        // On some a few boards for nothing.
+        if (n % 4 == 1) g.price[1] = 0;
+        for (int i = 0; i < 9; ++i) {
+            g.size.push_back(240 + static_cast<std::int64_t>(chance() % 700)),
+                g.need.push_back(1 + static_cast<std::int64_t>(chance() % 3));
+            g.length.push_back(g.size.back());
+        }
+        const Coarse grid{g, 8'000, false};
+        std::vector<double> start;
+        for (const auto size : g.size) start.push_back(72.0 / 1'000 * static_cast<double>(size));
+        SharpWorths sharp{g, grid, start};
+        int rounds = 0;
+        while (rounds < 5'000 && sharp.round()) ++rounds;
+        EXPECT_NEAR(sharp.all(), byAllFillings(g), 1e-4) << n;
+        // None of which there are enough holds more than its price.
+        const Fillings<double> fillings{grid.size, sharp.worths(), 1'300};
+        for (std::size_t j = 0; j < g.room.size(); ++j)
+            if (g.left[j] >= kUnlimited) EXPECT_LE(fillings.value(g.room[j]), static_cast<double>(g.price[j]) * (1 + 1e-9));
+        // And its wishes hold each piece as often as it is wanted.
+        std::vector<double> held(g.size.size(), 0);
+        for (const auto& wish : sharp.wishes())
+            for (const auto& [i, times] : wish.pattern) held[i] += wish.times * times;
+        for (std::size_t i = 0; i < held.size(); ++i) EXPECT_GT(held[i], static_cast<double>(g.need[i]) - 1e-6) << n << " " << i;
     }
 }
 

@@ -13,7 +13,9 @@
 
 #include "core/cutting/boughtboards.h"
 #include "core/cutting/exchange.h"
+#include "core/cutting/fillings.h"
 #include "core/cutting/repack.h"
+#include "core/cutting/sharpworths.h"
 
 namespace oiko {
 namespace {
@@ -22,69 +24,15 @@ constexpr std::int64_t kRough = 2'000;          ///< cells of the longest room w
 constexpr std::int64_t kCells = 8'000;          ///< and for the last of them, and the bound
 constexpr std::size_t kBreaks = 240;            ///< where the worth of a length may bend
 constexpr std::size_t kEachItsOwn = 520;        ///< unlike sizes that need no breaks
-constexpr std::size_t kShort = 130;             ///< pieces of a short list
+constexpr std::int64_t kShort = 130;            ///< pieces of a short list
 constexpr std::int64_t kMended = 50;            ///< pieces that are cut anew,
 constexpr std::int64_t kMost = 200;             ///< more of them where a board is to be saved
 constexpr std::int64_t kExchanges = 4'000'000;  ///< steps on boards as long as the pieces; a quarter of them on longer ones
-constexpr double kWorth = 1e9;                  ///< worth of a ten-thousandth of money, in whole numbers
-
-/// The best filling of every room at once, sizes as often as they fit.
-template <class Value>
-class Fillings {
-public:
-    Fillings(const std::vector<std::int64_t>& size, const std::vector<Value>& value, std::int64_t room)
-        : size_{size}, best_(static_cast<std::size_t>(room) + 1, 0), by_(best_.size(), -1) {
-        std::vector<std::size_t> order;
-        for (std::size_t i = 0; i < size.size(); ++i)
-            if (value[i] > 0 && size[i] <= room) order.push_back(i);
-        std::ranges::sort(order, {}, [&](auto i) { return size[i]; });
-        // Forward from each filling that is better than all of less room: a room is final when it is reached.
-        for (std::size_t c = 0; c < best_.size(); ++c) {
-            if (c > 0 && best_[c] <= best_[c - 1]) {
-                best_[c] = best_[c - 1], by_[c] = -1;
-                continue;
-            }
-            for (const auto i : order) {
-                const auto to = c + static_cast<std::size_t>(size[i]);
-                if (to >= best_.size()) break;
-                if (best_[c] + value[i] > best_[to]) best_[to] = best_[c] + value[i], by_[to] = static_cast<int>(i);
-            }
-        }
-    }
-    Value value(std::int64_t room) const { return best_[static_cast<std::size_t>(room)]; }
-    std::vector<std::pair<std::size_t, int>> pattern(std::int64_t room) const {
-        std::vector<std::pair<std::size_t, int>> out;
-        for (auto c = room; c > 0;) {
-            const int i = by_[static_cast<std::size_t>(c)];
-            if (i < 0) {
-                --c;
-                continue;
-            }
-            const auto item = static_cast<std::size_t>(i);
-            const auto known = std::ranges::find(out, item, &std::pair<std::size_t, int>::first);
-            known == out.end() ? static_cast<void>(out.emplace_back(item, 1)) : static_cast<void>(++known->second);
-            c -= size_[item];
-        }
-        return out;
-    }
-
-private:
-    const std::vector<std::int64_t>& size_;
-    std::vector<Value> best_;
-    std::vector<int> by_;
-};
-
-/// The case on a coarser grid; `up`: sizes up and rooms down, so that a plan holds; else the other way, so that a bound does.
-struct Coarse {
-    std::vector<std::int64_t> size, room;
-    Coarse(const ProofCase& g, std::int64_t cells, bool up) {
-        const auto most = *std::ranges::max_element(g.room);
-        const auto step = std::max<std::int64_t>(1, most / cells);
-        const auto ceiling = [step](std::int64_t v) { return (v + step - 1) / step; };
-        for (const auto s : g.size) size.push_back(up ? ceiling(s) : s / step);
-        for (const auto r : g.room) room.push_back(up ? r / step : ceiling(r));
-    }
-};
+constexpr std::int64_t kSharp = 20'000;         ///< steps that a round of sharper worths counts for, with a thousand sizes
+constexpr std::size_t kMostSharp = 2'500;       ///< sizes; the program grows too slow for more
+constexpr int kSharpRounds = 150;
+constexpr std::uint64_t kDives = 16;
+constexpr double kWorth = 1e9;  ///< worth of a ten-thousandth of money, in whole numbers
 
 /// What cannot be had for less when a board of each row holds so much of the worth, in whole numbers: the least price of whole boards that
 /// hold all of it; zero where none holds any.
@@ -119,8 +67,9 @@ public:
         for (const auto p : g.price) step_ = std::gcd(step_, p);
         step_ = std::max<std::int64_t>(1, step_);
     }
-    /// `plain`: boards as many as wanted, all at a price, and no piece too short for the grids.
-    Proof run(bool plain) {
+    /// `sold`: boards of which there are as many as wanted are, at a price, and no piece is too short for the grids; `plain`: all boards
+    /// are.
+    Proof run(bool plain, bool sold) {
         // What the pieces' own lengths ask for needs no grid.
         out_.worths = {g_.size};
         auto rate = std::numeric_limits<double>::max();
@@ -130,8 +79,16 @@ public:
             worth_.push_back(rate * static_cast<double>(g_.size[i])), known_ += worth_.back() * static_cast<double>(g_.need[i]);
         out_.bound = leastPrice(g_, worthOfAll(g_, g_.size), [&](std::size_t j) { return g_.room[j]; });
         if (open()) fillWhole(plain, {0});
+        const auto fillLonger = [&] { fillWhole(plain, {5'000, 2'000, 1'000, 500, 250}); };
         if (open() && plain) learnAndFill();
-        if (open()) fillWhole(plain, {5'000, 2'000, 1'000, 500, 250});
+        if (open() && !plain) fillLonger();
+        const bool sharp = sold && g_.size.size() <= kMostSharp;
+        if (open() && sharp) sharpen(plain);
+        for (std::uint64_t seed = 1; sharp && seed <= kDives && open(); ++seed) {
+            if (plain && seed == kDives / 4) mend();
+            dive(seed);
+        }
+        if (open() && plain) fillLonger();
         out_.cutShort = stopped();
         if (cost_ < given_) out_.boards = std::move(plan_);
         assert(out_.bound <= std::min(cost_, given_) && "a bound above a plan that stands");
@@ -150,7 +107,6 @@ private:
         letFree();
         learn(low_, 1e-4);
         for (std::uint64_t seed = 4; seed <= 6 && open(); ++seed) fill(seed);
-        mend();
     }
 
     /// The worth of each size as a share of the breaks beside it.
@@ -229,18 +185,71 @@ private:
             work_ -= 800;
             bool grew = false;
             for (std::size_t j = 0; j < g_.room.size(); ++j) {
+                if (g_.left[j] < kUnlimited) continue;
                 const double value = fillings.value(grid.room[j]), price = static_cast<double>(g_.price[j]);
                 if (value > 0) least = std::min(least, price / value);
                 if (value > price * (1 + 1e-6)) addRow(lp_.get(), j, fillings.pattern(grid.room[j])), grew = true;
             }
             const double top = glp_get_obj_val(lp_.get());
             const bool done = !grew || all * least > top * (1 - share);
-            if (&grid == &low_ || done) keep(worth, least);
+            if (&grid == &low_ || done) keep(worth, all * least);
             if (done) break;
         }
         if (glp_simplex(lp_.get(), &rules) == 0)
             for (std::size_t r = 0; r < models_.size(); ++r)
                 models_[r].times = std::max(0.0, glp_get_row_dual(lp_.get(), static_cast<int>(r) + 1));
+    }
+    /// Each size by a worth of its own.
+    void sharpen(bool learnt) {
+        if (!learnt) placeBreaks(), startProgram(), learn(low_, 1e-4);
+        SharpWorths sharp{g_, low_, scaled(worth_)};
+        for (const auto& model : models_) {
+            std::vector<std::pair<std::size_t, int>> pattern;
+            for (const auto size : model.sizes)
+                if (const auto i = static_cast<std::size_t>(std::ranges::find(g_.size, size) - g_.size.begin());
+                    !pattern.empty() && pattern.back().first == i)
+                    ++pattern.back().second;
+                else
+                    pattern.emplace_back(i, 1);
+            sharp.addRow(model.stock, std::move(pattern));
+        }
+        known_ = 0;
+        settle(sharp, g_.size.size());
+        worth_ = sharp.worths(), wishes_ = sharp.wishes();
+    }
+    void settle(SharpWorths& sharp, std::size_t sizes) {
+        for (int round = 0; round < kSharpRounds && open(); ++round) {
+            const bool more = sharp.round();
+            work_ -= kSharp * static_cast<std::int64_t>(sizes) / 1'000;
+            if (sizes == g_.size.size()) keep(sharp.worths(), sharp.all());
+            if (!more) return;
+        }
+    }
+    /// Boards as the program wants them, and what is left as a short list.
+    void dive(std::uint64_t seed) {
+        const auto settled = [this](SharpWorths& sharp, std::size_t sizes) { settle(sharp, sizes); };
+        auto [plan, rest, at] = boardsWanted(g_, wishes_, worth_, kCells, kShort, seed, settled);
+        const auto paid = costOf(plan), best = std::min(cost_, given_);
+        if (stopped() || paid >= best) return;
+        if (!at.empty()) {
+            auto few = shortList(rest, best - paid);
+            if (few.empty()) return;
+            for (auto& [stock, pattern] : few) {
+                Pattern whole(g_.size.size(), 0);
+                for (std::size_t k = 0; k < at.size(); ++k) whole[at[k]] = pattern[k];
+                plan.emplace_back(stock, std::move(whole));
+            }
+        }
+        cost_ = costOf(plan), plan_ = std::move(plan);
+    }
+    /// Worths by which no board holds more than its price.
+    std::vector<double> scaled(std::vector<double> worth) const {
+        const Fillings<double> fillings{low_.size, worth, *std::ranges::max_element(low_.room)};
+        double most = 1e-12;
+        for (std::size_t j = 0; j < g_.room.size(); ++j)
+            if (g_.left[j] >= kUnlimited) most = std::max(most, fillings.value(low_.room[j]) / static_cast<double>(g_.price[j]));
+        for (auto& w : worth) w /= most;
+        return worth;
     }
     /// Rows whose fillings fit the rough grid alone no longer hold the worths down.
     void letFree() {
@@ -251,13 +260,11 @@ private:
     std::int64_t roundedUp(double v) const { return static_cast<std::int64_t>(std::ceil(v / static_cast<double>(step_) - 1e-6)) * step_; }
 
     /// Worths in whole numbers, and the bound that these prove.
-    void keep(const std::vector<double>& worth, double least) {
+    void keep(const std::vector<double>& worth, double proven) {
         Worths whole(worth.size());
-        double all = 0;
-        for (std::size_t i = 0; i < whole.size(); ++i)
-            whole[i] = static_cast<std::int64_t>(std::floor(worth[i] * kWorth)), all += worth[i] * static_cast<double>(g_.need[i]);
-        if (worth_.empty() || all * least > known_) worth_ = worth, known_ = all * least;
-        if (roundedUp(all * least) <= out_.bound) return;
+        for (std::size_t i = 0; i < whole.size(); ++i) whole[i] = static_cast<std::int64_t>(std::floor(worth[i] * kWorth));
+        if (worth_.empty() || proven > known_) worth_ = worth, known_ = proven;
+        if (roundedUp(proven) <= out_.bound) return;
         if (const auto sure = boundByWorths(g_, whole, kCells); sure > out_.bound) out_.bound = sure, out_.worths = {whole};
     }
 
@@ -427,15 +434,18 @@ private:
         for (std::size_t i = 0; i < need.size(); ++i)
             if (need[i] > 0)
                 at.push_back(i), some.size.push_back(g_.size[i]), some.need.push_back(need[i]), some.length.push_back(g_.length[i]);
-        const auto proof = prove(some, cost, 0, std::min<std::int64_t>(work_, 150'000), stop_);
-        work_ -= 50'000;
-        std::vector<Filled> plan;
-        for (const auto& [stock, few] : proof.boards) {
+        auto plan = shortList(some, cost);
+        for (auto& [stock, few] : plan) {
             Pattern pattern(g_.size.size(), 0);
             for (std::size_t k = 0; k < few.size(); ++k) pattern[at[k]] = few[k];
-            plan.emplace_back(stock, std::move(pattern));
+            few = std::move(pattern);
         }
         return plan;
+    }
+    std::vector<Filled> shortList(const ProofCase& some, std::int64_t cost) {
+        auto proof = prove(some, cost, 0, std::min<std::int64_t>(work_, 150'000), stop_);
+        work_ -= 50'000;
+        return std::move(proof.boards);
     }
 
     /// Boards like the linear program's, and what is left in lists short enough to be proved.
@@ -525,6 +535,7 @@ private:
     std::vector<double> worth_;
     double known_ = 0;  ///< what worth_ proves, on its grid
     std::vector<Model> models_;
+    std::vector<Wish> wishes_;
     Proof out_;
 };
 
@@ -540,9 +551,13 @@ std::int64_t boundByWorths(const ProofCase& g, const Worths& worths, std::int64_
 
 Proof proveLong(const ProofCase& g, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop) {
     const auto cell = *std::ranges::max_element(g.room) / kRough;  // shorter pieces are nothing on the rough grid
-    const bool plain = *std::ranges::min_element(g.size) > cell && std::ranges::all_of(g.left, [](auto n) { return n >= kUnlimited; }) &&
-                       std::ranges::all_of(g.price, [](auto p) { return p > 0; });
-    auto proof = LongList{g, cost, work, stop}.run(plain);
+    bool sold = false, plain = *std::ranges::min_element(g.size) > cell, priced = plain;
+    for (std::size_t j = 0; j < g.room.size(); ++j) {
+        const bool many = g.left[j] >= kUnlimited;
+        sold = sold || (many && g.room[j] >= *std::ranges::max_element(g.size)), priced = priced && (!many || g.price[j] > 0);
+        plain = plain && many && g.price[j] > 0;
+    }
+    auto proof = LongList{g, cost, work, stop}.run(plain, sold && priced);
     auto now = cost;
     if (!proof.boards.empty()) {
         now = 0;
