@@ -157,6 +157,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
         QColor base = lit ? theme.held : theme.fill(fillOf(part));
         base.setAlpha(255);
         if (part.system == System::skin && part.role == "siding" && !lit && !part.existing) base = theme.sheet;
+        if (m.trimOwn && isTrim(part) && !lit && !part.existing) base = theme.trim;
         const bool sieve = part.form == Form::mesh && !lit;
         if (sieve) base = theme.mesh;
         const bool glass = fillOf(part) == Fill::glass && !lit;

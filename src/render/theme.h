@@ -11,7 +11,7 @@ namespace oiko {
 struct Theme {
     QColor paper, panel, leaf, held, pointed, slip;
     QColor ink, fine, hand, fits, tight, fails, edge, focus, rule;
-    QColor wood, sheet, treated, metal, ground, cutFace, hatch, mesh, glass, felt, bird, existing;
+    QColor wood, sheet, treated, metal, ground, cutFace, hatch, mesh, glass, felt, bird, existing, trim;
     bool dark = false;
     QColor fill(Fill f) const;
 };

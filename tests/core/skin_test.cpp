@@ -424,5 +424,17 @@ TEST(ShingledWalls, CoursesByHand) {
     EXPECT_NEAR(needed(*a, "paint-gallon"), outside / 92903.04 * 2 / 225, 1e-6);
 }
 
+TEST(Paint, TrimOfItsOwnColourIsBoughtByTheQuart) {
+    const auto same = answerTo(designWith({})), own = answerTo(designWith({{"finish.trim", "own"}}));
+    double trim = 0;
+    for (const auto& p : own->model->parts)
+        if (p.role == "casing" || p.role == "corner-board") trim += p.volumeMm3() / p.extent(p.thick()) / 92903.04;
+    EXPECT_GT(trim, 20);
+    // Two coats at 350 sq ft a gallon, four quarts to it; the walls need so much less.
+    EXPECT_NEAR(needed(*own, "trim-paint-quart"), trim * 2 / 350 * 4, 0.01);
+    EXPECT_NEAR(needed(*same, "paint-gallon") - needed(*own, "paint-gallon"), trim * 2 / 225, 0.01);
+    EXPECT_EQ(needed(*same, "trim-paint-quart"), 0);
+}
+
 }  // namespace
 }  // namespace oiko

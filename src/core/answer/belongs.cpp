@@ -62,6 +62,7 @@ const std::vector<Belongs>& table() {
         {"roof.overhang", roof, {"rafter", "fly-rafter", "fascia"}, ""},
         {"roof.rake", roof, {"purlin", "fly-rafter", "lookout"}, ""},
         {"floor.cover", std::nullopt, {"deck", "slab"}, ""},
+        {"finish.trim", skin, {"corner-board", "casing"}, ""},
         {"latch.against", std::nullopt, {"leaf", "leaf-stile", "pop-leaf", "nest-lid", "nest-front", "nest-door"}, ""},
         {"skin.open_front", std::nullopt, {"siding", "wall-panel", "wall-mesh"}, "front/"},
         {"skin.open_right", std::nullopt, {"siding", "wall-panel", "wall-mesh"}, "right/"},

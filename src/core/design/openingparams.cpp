@@ -284,6 +284,7 @@ void addOpenings(std::vector<Param>& p) {
     p.push_back(
         onlyWhen(choice("skin.insulation", skin, kFoams, word("none"), false), [](Ask& a) { return a.choice("skin.lining") != "none"; }));
     p.push_back(count("finish.coats", skin, 1, 3, always(std::int64_t{2}), false));
+    p.push_back(choice("finish.trim", skin, {"same", "own"}, word("same"), false));
 }
 
 }  // namespace oiko::table

@@ -79,12 +79,16 @@ struct ClearSpace {
     friend bool operator==(const ClearSpace&, const ClearSpace&) = default;
 };
 
+/// Corner boards and casings.
+inline bool isTrim(const Part& part) { return part.role == "corner-board" || part.role == "casing"; }
+
 struct Model {
     std::vector<Part> parts;
     std::vector<Joint> joints;
     std::vector<OpeningSpec> openings;
     std::vector<ClearSpace> clear;
     Ground ground;
+    bool trimOwn = false;  ///< corner boards and casings have a colour of their own
     friend bool operator==(const Model&, const Model&) = default;
     const Part* find(std::string_view id) const;
     /// Wholly in the ground.

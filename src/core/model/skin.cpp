@@ -376,6 +376,7 @@ void casings(Builder& b, const WallFrame& w) {
 }  // namespace
 
 void skin(Builder& b) {
+    b.model.trimOwn = b.s.choice("finish.trim") == "own";
     for (const auto& w : b.walls) {
         Siding siding{b, w};
         if (w.form != Form::mesh) {

@@ -105,8 +105,8 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
             line.parts.push_back(i);
         }
     for (const auto& h : t.hardware) {
-        const auto group = h.item == "paint-gallon"   ? Group::finish
-                           : h.rule == "wallshingles" ? Group::skin
+        const auto group = h.item == "paint-gallon" || h.item == "trim-paint-quart" ? Group::finish
+                           : h.rule == "wallshingles"                               ? Group::skin
                            : h.item.ends_with("shingles") || h.item == "roof-cement" || h.item.starts_with("gutter") || h.item == "barrel"
                                ? Group::roof
                            : h.item == "gravel-bag" || h.item.starts_with("concrete") || h.item.starts_with("block-") ||

@@ -367,13 +367,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             add(row->item == "post-tie-4x4" ? timberOf(s).postTie : row->item, n, row->rule, row->source);
     }
     std::map<std::string, int> roles;
-    double skinMm2 = 0, skidMm = 0;
+    double skinMm2 = 0, trimMm2 = 0, skidMm = 0;
     for (const auto& p : parts) {
         ++roles[p.role];
         // What shingles hide is not painted.
         const bool hidden = p.role == "wall-wrap" || (p.role == "siding" && skin(s.choice("skin.kind")).shingled());
         if ((p.system == System::skin && p.role != "wall-panel" && !hidden) || (p.role == "leaf" && !p.stock.starts_with("clear")))
-            skinMm2 += p.volumeMm3() / p.extent(p.thick());
+            (m.trimOwn && isTrim(p) ? trimMm2 : skinMm2) += p.volumeMm3() / p.extent(p.thick());
         if (p.role == "skid") skidMm += p.extent(p.along);
     }
     add("angle-bracket", roles["stringer"], "bracket");
@@ -524,7 +524,10 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         add("concrete-" + bag, concrete / concreteYield(bag), "concrete");
     }
     // Rough-sawn siding drinks: 225 sq ft a gallon a coat, between the 200 and 250 usual. Common practice.
-    add("paint-gallon", skinMm2 / 92903.04 * static_cast<double>(s.count("finish.coats")) / 225, "paint");
+    const auto coats = static_cast<double>(s.count("finish.coats"));
+    add("paint-gallon", skinMm2 / 92903.04 * coats / 225, "paint");
+    // Planed trim in its own colour: 350 sq ft a gallon, by the quart. Common practice.
+    add("trim-paint-quart", 4 * trimMm2 / 92903.04 * coats / 350, "trimpaint");
     // An apron is tied along the walls' mesh and pegged along its outer edge; buried mesh is tied, and so are the strips over a floor.
     for (const auto& p : parts)
         if (const double every = std::ceil(p.extent(p.along) / 152.4 - 1e-6); p.edging()) {
