@@ -20,8 +20,9 @@
 namespace oiko {
 namespace {
 
-constexpr std::int64_t kRough = 2'000;          ///< cells of the longest room while worths are learnt
-constexpr std::int64_t kCells = 8'000;          ///< and for the last of them, and the bound
+constexpr std::int64_t kRough = 2'000;  ///< cells of the longest room while worths are learnt
+constexpr std::int64_t kCells = 8'000;  ///< and for the last of them, and the bound
+constexpr std::int64_t kFineCells = 32'000;
 constexpr std::size_t kBreaks = 240;            ///< where the worth of a length may bend
 constexpr std::size_t kEachItsOwn = 520;        ///< unlike sizes that need no breaks
 constexpr std::int64_t kShort = 130;            ///< pieces of a short list
@@ -56,10 +57,13 @@ Wide worthOfAll(const ProofCase& g, const Worths& worths) {
     return all;
 }
 
+/// Finer for fewer sizes.
+std::int64_t cellsFor(const ProofCase& g) { return g.size.size() < 600 ? kFineCells : kCells; }
+
 class LongList {
 public:
     LongList(const ProofCase& g, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop)
-        : g_{g}, rough_{g, kRough, false}, low_{g, kCells, false}, high_{g, kCells, true}, work_{work}, stop_{stop} {
+        : g_{g}, rough_{g, kRough, false}, low_{g, cellsFor(g), false}, high_{g, kCells, true}, work_{work}, stop_{stop} {
         out_.bound = 0, given_ = cost;
         order_.resize(g.size.size());
         std::iota(order_.begin(), order_.end(), 0);
@@ -228,7 +232,7 @@ private:
     /// Boards as the program wants them, and what is left as a short list.
     void dive(std::uint64_t seed) {
         const auto settled = [this](SharpWorths& sharp, std::size_t sizes) { settle(sharp, sizes); };
-        auto [plan, rest, at] = boardsWanted(g_, wishes_, worth_, kCells, kShort, seed, settled);
+        auto [plan, rest, at] = boardsWanted(g_, wishes_, worth_, cellsFor(g_), kShort, seed, settled);
         const auto paid = costOf(plan), best = std::min(cost_, given_);
         if (stopped() || paid >= best) return;
         if (!at.empty()) {
@@ -265,7 +269,7 @@ private:
         for (std::size_t i = 0; i < whole.size(); ++i) whole[i] = static_cast<std::int64_t>(std::floor(worth[i] * kWorth));
         if (worth_.empty() || proven > known_) worth_ = worth, known_ = proven;
         if (roundedUp(proven) <= out_.bound) return;
-        if (const auto sure = boundByWorths(g_, whole, kCells); sure > out_.bound) out_.bound = sure, out_.worths = {whole};
+        if (const auto sure = boundByWorths(g_, whole, cellsFor(g_)); sure > out_.bound) out_.bound = sure, out_.worths = {whole};
     }
 
     /// The cheapest boards as long together as the pieces and a part more, zero for none, and these on them.
@@ -563,7 +567,7 @@ Proof proveLong(const ProofCase& g, std::int64_t cost, std::int64_t work, const 
         now = 0;
         for (const auto& [row, pattern] : proof.boards) now += g.price[row];
     }
-    if (plain || proof.bound == now) return proof;
+    if ((plain && g.size.size() >= kLongAlone) || proof.bound == now) return proof;
     auto rest = prove(g, now, 0, work, stop);
     if (rest.boards.empty()) rest.boards = std::move(proof.boards);
     if (proof.bound > rest.bound) rest.bound = proof.bound, rest.worths = std::move(proof.worths);
