@@ -32,7 +32,7 @@ constexpr std::int64_t kExchanges = 4'000'000;  ///< steps on boards as long as 
 constexpr std::int64_t kSharp = 20'000;         ///< steps that a round of sharper worths counts for, with a thousand sizes
 constexpr std::size_t kMostSharp = 2'500;       ///< sizes; the program grows too slow for more
 constexpr int kSharpRounds = 150;
-constexpr std::uint64_t kDives = 16;
+constexpr std::uint64_t kDives = 4;
 constexpr double kWorth = 1e9;  ///< worth of a ten-thousandth of money, in whole numbers
 
 /// What cannot be had for less when a board of each row holds so much of the worth, in whole numbers: the least price of whole boards that
@@ -86,10 +86,12 @@ public:
         const auto fillLonger = [&] { fillWhole(plain, {5'000, 2'000, 1'000, 500, 250}); };
         if (open() && plain) learnAndFill();
         if (open() && !plain) fillLonger();
+        // A list that prove() can go on with is left to it soon.
+        const auto dives = g_.size.size() < kLongAlone ? kDives : 4 * kDives;
         const bool sharp = sold && g_.size.size() <= kMostSharp;
         if (open() && sharp) sharpen(plain);
-        for (std::uint64_t seed = 1; sharp && seed <= kDives && open(); ++seed) {
-            if (plain && seed == kDives / 4) mend();
+        for (std::uint64_t seed = 1; sharp && seed <= dives && open(); ++seed) {
+            if (plain && seed == kDives) mend();
             dive(seed);
         }
         if (open() && plain) fillLonger();
