@@ -1080,6 +1080,22 @@ TEST_F(Window, WhatIsNotJudgedYetSaysSo) {
     for (const auto* line : {"Structure: not judged yet", "Hours: not judged yet"}) EXPECT_TRUE(said.contains(line)) << said.toStdString();
 }
 
+TEST_F(Window, DucksHaveNoRoostsAndTheLetterAndGaugesFollow) {
+    const auto before = window->answer()->bill.total;
+    take("flock.size", 3);
+    settle();
+    EXPECT_EQ(word("flock.size")->text(), "ducks");
+    EXPECT_EQ(word("roost.count")->text(), "0");
+    EXPECT_EQ(window->findChild<ValueWord*>("roost.height"), nullptr) << "nothing shapes what is not there";
+    EXPECT_EQ(word("nests.kind")->text(), "stand on the floor along");
+    EXPECT_TRUE(window->gauges()->gauge("roost")->accessibleName().contains("none asked for"));
+    EXPECT_TRUE(std::ranges::none_of(window->answer()->model->parts, [](const Part& p) { return p.role == "roost"; }));
+    window->document().undo()->undo();
+    settle();
+    EXPECT_NE(window->findChild<ValueWord*>("roost.height"), nullptr);
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, SavesReopensEqualAndExports) {
     QTemporaryDir dir;
     type("roof.pitch", "4/12");
