@@ -183,5 +183,20 @@ TEST(DustBath, WithoutAPlaceIsAFinding) {
     EXPECT_FALSE(Design{}.with({{"runs.1", ""}, {"bath.place", "run"}}));
 }
 
+TEST(Feed, WaterComesInDrinkersNipplesOrHeated) {
+    // Forty hens and one day: 5 gallons in one; ten nipples want two buckets of eight.
+    const auto with = [](const char* kind) {
+        return answerTo(designWith(asked(std::string{"flock.count=40; flock.days_away=1; water.kind="} + kind)));
+    };
+    const auto open = with("drinkers"), nipples = with("nipples"), heated = with("heated");
+    EXPECT_EQ(needed(*open, "drinker"), 1);
+    EXPECT_EQ(needed(*nipples, "bucket"), 2);
+    EXPECT_EQ(needed(*nipples, "side-nipple"), 10);
+    EXPECT_EQ(needed(*nipples, "drinker"), 0);
+    EXPECT_EQ(ofRole(*nipples->model, "drinker").size(), 2u);
+    EXPECT_EQ(needed(*heated, "heated-drinker"), 1);
+    EXPECT_EQ(unsound(*nipples->model), "");
+}
+
 }  // namespace
 }  // namespace oiko

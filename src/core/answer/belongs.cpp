@@ -104,6 +104,7 @@ const std::vector<Belongs>& table() {
         {"feed.place", inside, {"feeder", "drinker"}, ""},
         {"feed.height", inside, {"feeder", "drinker", "drinker-standing", "hopper-lip"}, ""},
         {"feed.count", inside, {"feeder"}, ""},
+        {"water.kind", inside, {"drinker"}, ""},
         {"water.count", inside, {"drinker", "drinker-standing"}, ""},
         {"nests.kind", inside, {}, "nests/"},
         {"nests.door", inside, {"nest-lid", "nest-front", "nest-door", "nest-roof"}, ""},

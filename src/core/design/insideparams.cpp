@@ -90,9 +90,11 @@ void addInside(std::vector<Param>& p) {
         const bool hoppers = std::ranges::any_of(a.rows("hatches"), [&](int r) { return !watered(a, "hatches." + std::to_string(r)); });
         return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(pounds / kFeederPounds - 1e-9)), hoppers ? 0 : 1, 10);
     }));
+    p.push_back(choice("water.kind", inside, {"drinkers", "nipples", "heated"}, word("drinkers"), false));
     p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
         const auto standing = std::ranges::count_if(a.rows("hatches"), [&](int r) { return watered(a, "hatches." + std::to_string(r)); });
-        const auto wanted = static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)) - standing;
+        auto wanted = static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)) - standing;
+        if (a.choice("water.kind") == "nipples") wanted = std::max(wanted, (nipplesNeeded(a) + kNipplesABucket - 1) / kNipplesABucket);
         return std::clamp<std::int64_t>(wanted, standing > 0 ? 0 : 1, 10);
     }));
     p.push_back(choice("nests.kind", inside, {"outside", "rollaway", "inside", "buckets", "flush", "studs", "brackets", "bought", "floor"},

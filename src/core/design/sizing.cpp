@@ -48,6 +48,8 @@ double birdDays(Ask& ask) {
 double feedPounds(Ask& ask) { return birdsOf(ask).feedLb * birdDays(ask); }
 double waterGallons(Ask& ask) { return birdsOf(ask).waterGal * birdDays(ask); }
 
+std::int64_t nipplesNeeded(Ask& ask) { return (birdsSizedFor(ask) + 3) / 4; }
+
 std::int64_t perchesWanted(Ask& ask) { return ask.rows("runs").empty() ? 0 : ask.count("run.perches"); }
 
 Length liningThick(Ask& ask) {

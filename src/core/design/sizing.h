@@ -62,6 +62,9 @@ double feedPounds(Ask& ask);
 double waterGallons(Ask& ask);
 /// What one feeder and one drinker, 12 in across and 15 in high, hold. Common practice.
 inline constexpr double kFeederPounds = 25, kDrinkerGallons = 5;
+/// Side nipples in buckets as large: one to four birds, eight to a bucket at most. Common practice: three to five birds.
+inline constexpr std::int64_t kNipplesABucket = 8;
+std::int64_t nipplesNeeded(Ask& ask);
 /// Of the sheets that line the walls within; zero: none.
 Length liningThick(Ask& ask);
 /// What both walls together take of a side: stud walls without lining; the curb's width where the floor is the earth between it.

@@ -112,8 +112,8 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
                            : h.item == "gravel-bag" || h.item.starts_with("concrete") || h.item.starts_with("block-") ||
                                    h.item == "mortar-bag" || h.item == "rebar-peg"
                                ? Group::ground
-                           : h.item == "feeder" || h.item == "drinker" || h.item == "sand-bag" || h.item == "bucket" ||
-                                   h.item == "nest-unit" || h.item == "feed-bin" || h.rule == "litter"
+                           : h.item == "feeder" || h.item.ends_with("drinker") || h.item == "side-nipple" || h.item == "sand-bag" ||
+                                   h.item == "bucket" || h.item == "nest-unit" || h.item == "feed-bin" || h.rule == "litter"
                                ? Group::inside
                            : h.item == "auto-door" || h.item.starts_with("window-") ? Group::openings
                                                                                     : Group::fixings;

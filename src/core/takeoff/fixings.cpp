@@ -17,6 +17,7 @@
 #include "core/design/roosts.h"
 #include "core/design/screens.h"
 #include "core/design/shell.h"
+#include "core/design/sizing.h"
 #include "core/design/spans.h"
 #include "core/takeoff/takeoff.h"
 
@@ -553,8 +554,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         add("gravel-bag", 2, "gravelstand");
     }
     add("bucket", roles["nest-bucket"], "unit"), add("nest-unit", roles["nest-unit"], "unit");
-    add("feeder", static_cast<double>(s.count("feed.count")), "startup"),
-        add("drinker", static_cast<double>(s.count("water.count")) + roles["drinker-standing"], "startup");
+    add("feeder", static_cast<double>(s.count("feed.count")), "startup");
+    // What stands behind a hatch is a drinker of the usual kind.
+    const auto hung = static_cast<double>(s.count("water.count"));
+    const auto& kind = s.choice("water.kind");
+    add("drinker", roles["drinker-standing"] + (kind == "drinkers" ? hung : 0), "startup");
+    if (kind == "heated") add("heated-drinker", hung, "startup");
+    if (kind == "nipples" && hung > 0) add("bucket", hung, "nipples"), add("side-nipple", static_cast<double>(nipplesNeeded(s)), "nipples");
     std::vector<HardwareLine> out;
     for (const auto& [key, line] : sum) out.push_back({key.first, line.first, key.second, line.second});
     return out;
