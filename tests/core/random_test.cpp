@@ -404,10 +404,11 @@ TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
 TEST(OnceFound, StaysMended) {
     const std::vector<std::pair<const char*, std::vector<Change>>> found{
         {"a brace let into a gable wall ran through the ridge beam that lies on it",
-         asked(
-             "coop.depth=14ft; coop.width=11ft; foundation.kind=blockwork; roof.falls_to=front; roof.form=gable; roof.pitch=2/12; "
-             "roof.ridge=1' 6\"; roof.ridge_kind=beam; roof.ridge_posts=2; skin.kind=shiplap; partitions.1.wall=left; windows.3.wall=back; "
-             "windows.2=; doors.1.wall=front; doors.2.wall=left; nests.kind=buckets")},
+         asked("coop.depth=14ft; coop.width=11ft; doors.1.wall=front; doors.2.wall=left; existing.what=standing; existing.base=new; "
+               "existing.front=frame; existing.left=frame; existing.right=frame; existing.roof=new; foundation.kind=blockwork; "
+               "nests.kind=buckets; partitions.1.door_height=3' 4 5/8\"; partitions.1.wall=left; roof.cover=metal_sealed; "
+               "roof.falls_to=front; roof.form=gable; roof.pitch=2/12; roof.ridge=1' 6\"; roof.ridge_kind=beam; roof.ridge_posts=2; "
+               "runs.1.existing=frame; skin.kind=shiplap; vents.1.existing=no; windows.3.wall=back; windows.2=; vents.2=")},
         {"litter a tenth of a millimetre in a run's post",
          asked("foundation.kind=slab; frame.beam=4x6; frame.posts=8ft; frame.timber=planed; frame.walls=posts; pops.1.wall=left; "
                "run.litter=shavings; runs.1.top=clear_lapped; stock.longest=12ft; windows.3.wall=left")},
