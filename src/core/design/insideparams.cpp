@@ -46,8 +46,7 @@ void addInside(std::vector<Param>& p) {
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
         return std::string{order.front()};
     }));
-    perched(choice("roost.stock", inside, {"2x2", "2x4", "round"},
-                   [](Ask& a) -> Value { return std::string{birdsOf(a).name == "turkeys" ? "2x4" : "2x2"}; }));
+    perched(choice("roost.stock", inside, {"2x2", "2x4", "round"}, [](Ask& a) -> Value { return std::string{birdsOf(a).bar}; }));
     // A flat 2x4 is as wide as the leg under it: nothing stands beside it there.
     perched(onlyWhen(choice("roost.hold", inside, {"pinned", "cups"}, word("pinned"), false),
                      [](Ask& a) { return a.choice("roost.stock") != "2x4" || a.length("roost.step") == Length{}; }));

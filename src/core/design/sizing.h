@@ -19,6 +19,7 @@ struct SizeClass {
     std::string_view name;
     double floorShare, runShare;  ///< of a standard bird's floor and run
     Length roost, apart;          ///< bar a bird, none: it sleeps on the floor; and from bar to bar
+    std::string_view bar;         ///< what it sits on
     Length roostHigh;             ///< most that such a bird jumps to without a ladder
     Length nest;                  ///< clear each way
     bool onFloor;                 ///< where it lays: it climbs into no nest
@@ -28,16 +29,30 @@ struct SizeClass {
     double feedLb, waterGal;      ///< a day
     Source source = kPractice;
 };
-inline const SizeClass kSizeClasses[] = {
-    {"bantam", 2.0 / 3, 2.0 / 3, inches(8), inches(12), inches(48), inches(10), false, inches(10), inches(12), degrees(30), degrees(35),
-     inches(6), 0.25, 0.125},
-    {"standard", 1, 1, inches(10), inches(12), inches(48), inches(12), false, inches(12), inches(14), degrees(30), degrees(35), inches(8),
-     0.25, 0.125},
-    {"heavy", 1.25, 1.25, inches(12), inches(12), inches(24), inches(14), false, inches(12), inches(14), degrees(30), degrees(35),
-     inches(10), 0.25, 0.125},
-    {"ducks", 1.25, 1.5, {}, inches(12), {}, inches(14), true, inches(16), inches(16), degrees(20), degrees(25), inches(6), 0.35, 0.25},
-    {"turkeys", 2, 2.5, inches(18), inches(24), inches(30), inches(18), true, inches(20), inches(24), degrees(30), degrees(35), inches(14),
-     0.8, 0.25}};
+inline const SizeClass kSizeClasses[] = {{"bantam", 2.0 / 3, 2.0 / 3, inches(8), inches(12), "2x2", inches(48), inches(10), false,
+                                          inches(10), inches(12), degrees(30), degrees(35), inches(6), 0.25, 0.125},
+                                         {"standard", 1, 1, inches(10), inches(12), "2x2", inches(48), inches(12), false, inches(12),
+                                          inches(14), degrees(30), degrees(35), inches(8), 0.25, 0.125},
+                                         {"heavy", 1.25, 1.25, inches(12), inches(12), "2x2", inches(24), inches(14), false, inches(12),
+                                          inches(14), degrees(30), degrees(35), inches(10), 0.25, 0.125},
+                                         {"ducks",
+                                          1.25,
+                                          1.5,
+                                          {},
+                                          inches(12),
+                                          "2x2",
+                                          {},
+                                          inches(14),
+                                          true,
+                                          inches(16),
+                                          inches(16),
+                                          degrees(20),
+                                          degrees(25),
+                                          inches(6),
+                                          0.35,
+                                          0.25},
+                                         {"turkeys", 2, 2.5, inches(18), inches(24), "2x4", inches(30), inches(18), true, inches(20),
+                                          inches(24), degrees(30), degrees(35), inches(14), 0.8, 0.25}};
 const SizeClass& birdsOf(Ask& ask);
 
 inline constexpr std::int64_t kHensToANest = 4;  ///< common practice: three to five
