@@ -1,4 +1,5 @@
 #include "core/cutting/cutting.h"
+#include "core/cutting/fullboards.h"
 
 #include <gtest/gtest.h>
 
@@ -343,6 +344,60 @@ TEST(LeastBoards, StepsOverWhatWasTriedAndWhatHasNoRoom) {
         const auto other = leastBoards(g, cuts, 10'000'000, {}, none, 100'000);
         EXPECT_TRUE(other.boards[0] == 0 || other.boards[1] + other.boards[2] + other.boards[3] >= 3) << round;
     }
+}
+
+TEST(FullBoards, FindsBoardsThatWereCutUpAndNoneWhereThereAreNone) {
+    std::mt19937_64 dice{77};
+    const auto cutUp = [&](std::vector<std::int64_t> room, Pattern boards, int shortest, int longest, int shorter) {
+        ProofCase g;
+        std::map<std::int64_t, std::int64_t> pieces;
+        for (std::size_t j = 0; j < room.size(); ++j)
+            for (std::int64_t b = 0; b < boards[j]; ++b) {
+                auto left = room[j];
+                while (left > longest) {
+                    const auto size = shortest + static_cast<std::int64_t>(dice() % static_cast<unsigned>(longest - shortest));
+                    left -= size, ++pieces[size];
+                }
+                ++pieces[left];
+            }
+        // Some a little shorter than they were.
+        for (; shorter > 0; --shorter) {
+            const auto at = std::next(pieces.begin(), static_cast<std::ptrdiff_t>(dice() % pieces.size()));
+            ++pieces[at->first - 1];
+            if (--at->second == 0) pieces.erase(at);
+        }
+        for (const auto& [size, n] : pieces) g.size.push_back(size), g.need.push_back(n);
+        g.length = g.size, g.room = std::move(room), g.price.assign(boards.size(), 1), g.left = std::move(boards);
+        return g;
+    };
+    const auto whole = [](const ProofCase& g, const std::vector<Filled>& plan) {
+        auto left = g.need, boards = g.left;
+        for (const auto& [j, pattern] : plan) {
+            if (--boards[j] < 0 || std::inner_product(pattern.begin(), pattern.end(), g.size.begin(), std::int64_t{0}) > g.room[j])
+                return false;
+            for (std::size_t i = 0; i < left.size(); ++i) left[i] -= pattern[i];
+        }
+        return std::ranges::all_of(left, [](auto n) { return n == 0; });
+    };
+    for (int round = 0; round < 2; ++round) {
+        const std::vector<ProofCase> lists{cutUp({2'403}, {40}, 200, 900, 0), cutUp({2'403}, {80}, 500, 1'100, 0),
+                                           cutUp({1'538, 2'306}, {20, 15}, 180, 560, 6), cutUp({2'403}, {8}, 300, 900, 2)};
+        for (const auto& g : lists) {
+            std::int64_t work = 20'000'000;
+            EXPECT_TRUE(whole(g, fullBoards(g, g.left, work, {}))) << g.size.size() << " sizes, round " << round;
+            EXPECT_LT(work, 20'000'000) << "it counts";
+        }
+    }
+    // Even sizes leave no odd board full, however often it is tried; nor is there one where boards have room to spare or too little.
+    auto even = cutUp({2'400}, {8}, 300, 900, 0);
+    for (auto& size : even.size) size *= 2;
+    even.room = {4'801}, even.left = {8};
+    std::int64_t work = 100'000;
+    ASSERT_TRUE(whole(even, fullBoards(even, {8}, work, {})));
+    even.size[0] += 9;
+    EXPECT_TRUE(fullBoards(even, {8}, work, {}).empty());
+    EXPECT_TRUE(fullBoards(even, {9}, work, {}).empty());
+    EXPECT_TRUE(fullBoards(even, {7}, work, {}).empty());
 }
 
 TEST(Repack, MendsAPerfectPackingThatWasTornApart) {

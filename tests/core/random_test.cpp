@@ -409,6 +409,9 @@ TEST(OnceFound, StaysMended) {
                "nests.kind=buckets; partitions.1.door_height=3' 4 5/8\"; partitions.1.wall=left; roof.cover=metal_sealed; "
                "roof.falls_to=front; roof.form=gable; roof.pitch=2/12; roof.ridge=1' 6\"; roof.ridge_kind=beam; roof.ridge_posts=2; "
                "runs.1.existing=frame; skin.kind=shiplap; vents.1.existing=no; windows.3.wall=back; windows.2=; vents.2=")},
+        {"mesh on the ground ran into the rail inside the legs that it turns up on, where the ground rises inwards",
+         asked("form.kind=elevated; apron.kind=floor; runs.1.under=yes; ground.front_left=4 3/8\"; ground.front_right=3\"; "
+               "floor.height=2' 9\"")},
         {"litter a tenth of a millimetre in a run's post",
          asked("foundation.kind=slab; frame.beam=4x6; frame.posts=8ft; frame.timber=planed; frame.walls=posts; pops.1.wall=left; "
                "run.litter=shavings; runs.1.top=clear_lapped; stock.longest=12ft; windows.3.wall=left")},

@@ -14,6 +14,7 @@
 #include "core/cutting/boughtboards.h"
 #include "core/cutting/exchange.h"
 #include "core/cutting/fillings.h"
+#include "core/cutting/fullboards.h"
 #include "core/cutting/repack.h"
 #include "core/cutting/sharpworths.h"
 
@@ -291,6 +292,8 @@ private:
             auto work = most;
             auto plan = fillBoards(g_, bought.boards, work, stop_);
             work_ -= (most - work) / 10;
+            if (part == 0 && !plan)
+                if (auto full = fullBoards(g_, bought.boards, work_, stop_); !full.empty()) plan = std::move(full);
             if (plan) {
                 cost_ = bought.cost, plan_ = std::move(*plan);
                 return;

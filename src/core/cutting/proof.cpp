@@ -7,6 +7,7 @@
 #include <optional>
 
 #include "core/cutting/boughtboards.h"
+#include "core/cutting/fullboards.h"
 #include "core/cutting/knapsack.h"
 #include "core/cutting/master.h"
 #include "core/cutting/repack.h"
@@ -142,6 +143,8 @@ private:
 
     /// A plan of whole boards that leaves out no more than `missing`, by diving and mending; else an empty one.
     std::vector<Filled> realise(const Boards& boards, std::int64_t missing) {
+        if (missing == 0)
+            if (auto full = fullBoards(g_, boards, work_, stop_); !full.empty()) return full;
         for (int attempt = 0; attempt < 12 && !stopped(); ++attempt) {
             auto p = mended(boards, attempt, missing);
             if (lengthOut(g_, p) <= missing) return filledOf(p);

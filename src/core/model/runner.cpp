@@ -77,7 +77,10 @@ Side Runner::side(std::string_view which) const {
 void Runner::groundRail(const std::string& name, const WallFrame& wall, double xa, double xb, double deep, bool kick) {
     const auto along = b.ground.along(wall.u);
     const double flat = std::hypot(along.x, along.y), high = (kick ? b.wideOf("2x6") : b.post) / flat;
-    const auto ground = [&](double x) { return b.ground.under(wall.at(x, 0, 0)) + (kick ? b.post / flat : 0); };
+    // Mesh on the ground goes in under one that stands inside.
+    const auto ground = [&](double x) {
+        return std::max(b.ground.under(wall.at(x, 0, 0)), b.ground.under(wall.at(x, std::max(0.0, deep), 0))) + (kick ? b.post / flat : 0);
+    };
     const auto p = [&](double x, double z) { return wall.at(x, 0, z - wall.origin.z); };
     const Vec3 outline[] = {p(xa, ground(xa)), p(xb, ground(xb)), p(xb, ground(xb) + high), p(xa, ground(xa) + high)};
     lumber(name, kick ? "run-kick" : "run-rail", kick ? "2x6pt" : "2x4pt", along, unit(cross(cross(along, up), along)),

@@ -1,0 +1,13 @@
+#pragma once
+// Boards with next to no room to spare: fillings that leave it are few enough to be tried one with another.
+#include "core/cutting/proof.h"
+
+namespace oiko {
+
+/// Fillings of these boards (by stock row) that hold every piece, where all their room is wanted; empty: none was found. Counts `work`
+/// down. Source: Knuth, "Dancing links", Millennial Perspectives in Computer Science (2000), for the piece with fewest fillings first.
+/// From memory.
+std::vector<Filled> fullBoards(const ProofCase& given, const std::vector<std::int64_t>& boards, std::int64_t& work,
+                               const std::function<bool()>& stop);
+
+}  // namespace oiko
