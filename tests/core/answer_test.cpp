@@ -226,6 +226,40 @@ TEST(Steps, HoldEveryPartOnceAndHaveWords) {
     }
 }
 
+TEST(Moved, WeighsWhatGoesAlongStepByStep) {
+    const auto a = answerTo(designWith(asked("form.kind=elevated; flock.count=5; roof.gutter=barrels; build.move=moved; build.hands=4")));
+    const auto goes = moved(*a->model, *a->settled, *a->steps);
+    ASSERT_EQ(goes.after.size(), a->steps->size());
+    double by = 0;
+    Bounds all;
+    for (const auto& p : a->model->parts) {
+        // The legs stand on blocks; these, the run and what it carries stay.
+        const bool goesAlong = p.system != System::run && p.stock != "concrete" && p.role != "block" && p.role != "barrel" && p.role != "litter";
+        EXPECT_EQ(std::ranges::count(goes.ids, p.id), goesAlong) << p.id;
+        if (goesAlong) by += inKilograms(massOf(p, *a->settled)), all.add(p.box());
+    }
+    EXPECT_NEAR(inKilograms(goes.after.back()), by, 1e-3);
+    EXPECT_NEAR(inMm(goes.width), std::min(all.size().x, all.size().y), 0.01);
+    EXPECT_TRUE(std::ranges::is_sorted(goes.after));
+    // Four lift 200 lb.
+    ASSERT_GT(goes.liftable, 0u);
+    ASSERT_LT(goes.liftable, goes.after.size());
+    EXPECT_LE(inPounds(goes.after[goes.liftable - 1]), 200);
+    EXPECT_GT(inPounds(goes.after[goes.liftable]), 200);
+    const auto found = [](const Answer& given, const char* id) {
+        const auto at = std::ranges::find(given.findings, id, &Finding::id);
+        return at == given.findings.end() ? State::fail : at->state;
+    };
+    EXPECT_EQ(found(*a, "move.weight"), State::near);
+    EXPECT_EQ(found(*a, "move.width"), inMm(goes.width) > 1'829 ? State::near : State::pass);
+    const auto wide = answerTo(a->design.with({{"build.trailer", "9ft"}}).value());
+    EXPECT_EQ(found(*wide, "move.width"), State::pass);
+    // One that stays is not asked, and what is set in the ground stays.
+    EXPECT_EQ(found(*answerTo(designWith({})), "move.weight"), State::fail);
+    const auto set = answerTo(designWith(asked("foundation.kind=set_posts; build.move=moved")));
+    for (const auto& id : moved(*set->model, *set->settled, *set->steps).ids) EXPECT_FALSE(id.starts_with("ground/")) << id;
+}
+
 TEST(Words, AreThereForEveryThingTheCoreCanSay) {
     for (const auto& p : params()) {
         const auto key = "key." + std::string{p.key};

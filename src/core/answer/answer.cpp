@@ -54,12 +54,17 @@ void judgeLists(Answer& a) {
         f.state = std::min(stateOf(value, limit, false), worst);
         a.findings.push_back(std::move(f));
     };
-    // About 50 lb is one person's lift. Common practice.
-    add("weight.lift", "weight", inKilograms(a.heaviest), inKilograms(pounds(50)) * static_cast<double>(a.settled->count("build.hands")),
-        "kg", State::fail);
+    const double lifted = inKilograms(kOneLifts) * static_cast<double>(a.settled->count("build.hands"));
+    add("weight.lift", "weight", inKilograms(a.heaviest), lifted, "kg", State::fail);
     a.findings.back().parts = {a.heaviestPart};
     if (const auto n = a.settled->count("build.hands"); n < 6)
         a.findings.back().remedies.push_back({{"build.hands", std::to_string(n + 1)}});
+    if (a.settled->applies("build.trailer")) {
+        const auto goes = moved(*a.model, *a.settled, *a.steps);
+        add("move.weight", "others", goes.after.empty() ? 0 : inKilograms(goes.after.back()), lifted, "kg", State::near);
+        add("move.width", "others", inMm(goes.width), inMm(a.settled->length("build.trailer")), "mm", State::near);
+        a.findings.back().parts = goes.ids;
+    }
     add("waste.wood", "waste", a.waste, 0.15, "share", State::near);
     if (a.bill.budget > Money{}) add("budget.total", "budget", inUnits(a.bill.total), inUnits(a.bill.budget), "money", State::fail);
     if (a.cuts->surplus > 0) add("cuts.surplus", "others", static_cast<double>(a.cuts->surplus), 0, "count", State::near);

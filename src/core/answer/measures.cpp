@@ -27,6 +27,7 @@ std::map<std::string, Message> measures(const Answer& a) {
     for (const auto& p : a.takeoff->pieces)
         if (p.form == Form::lumber || p.form == Form::sheet) pieces += p.count();
     const auto& plan = a.cuts->boards;
+    const auto goes = s.applies("build.trailer") ? moved(*a.model, s, *a.steps) : Moved{};
     std::map<std::string, Message> m{
         {"floor.needed", one(floorNeeded(s))},
         {"run.needed", one(s.area("flock.run_each") * birds)},
@@ -50,6 +51,7 @@ std::map<std::string, Message> measures(const Answer& a) {
          {a.bill.complete() ? "measure" : "measure.atleast", {a.bill.total, static_cast<std::int64_t>(a.bill.withoutPrice.size())}}},
         {"steps", one(static_cast<std::int64_t>(a.steps->size()))},
         {"heaviest", one(a.heaviest)},
+        {"moved", one(goes.after.empty() ? Mass{} : goes.after.back())},
     };
     const auto going = sections(a.bill, By::trip, s, *a.prices);
     const bool toDeliver = !going.empty() && going.back().id == "delivered";

@@ -95,15 +95,17 @@ Listing listing(const Answer& a, std::string_view what, const Words& words) {
             out.rows.push_back(
                 {f.id, std::string{name(f.state)}, tidy(f.value), tidy(f.limit), f.unit, say("finding." + f.id), sourceText(f.source)});
     } else if (what == "steps") {
-        out.head = {"step", "work", "parts", "marks", "check"};
+        out.head = {"step", "work", "parts", "marks", "check", "weight_kg"};
         double n = 0;
+        const auto goes = moved(*a.model, *a.settled, *a.steps);
         for (const auto& s : *a.steps) {
             std::vector<std::string> marks;
             for (const auto p : s.parts)
                 if (const auto& m = a.takeoff->marks[p]; !m.empty() && std::ranges::find(marks, m) == marks.end()) marks.push_back(m);
             std::string list;
             for (const auto& m : marks) list += (list.empty() ? "" : " ") + m;
-            out.rows.push_back({++n, say("step." + s.id), static_cast<double>(s.parts.size()), list, say("step." + s.id + ".check")});
+            out.rows.push_back({++n, say("step." + s.id), static_cast<double>(s.parts.size()), list, say("step." + s.id + ".check"),
+                                tidy(inKilograms(goes.after[static_cast<std::size_t>(n) - 1]))});
         }
     }
     return out;

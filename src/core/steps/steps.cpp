@@ -4,6 +4,9 @@
 #include <set>
 #include <utility>
 
+#include "core/base/tolerance.h"
+#include "core/purchase/purchase.h"
+
 namespace oiko {
 namespace {
 
@@ -113,6 +116,30 @@ std::vector<Step> buildingOrder(const Model& model) {
                 done[i] = true, step.parts.push_back(i);
         if (!step.parts.empty()) out.push_back(std::move(step));
     }
+    return out;
+}
+
+Moved moved(const Model& model, Settled& s, const std::vector<Step>& steps) {
+    const bool setPosts = s.choice("foundation.kind") == "set_posts";
+    const auto goes = [&](const Part& p) {
+        if (p.existing || p.system == System::run || p.edging() || p.role == "litter" || p.role == "barrel") return false;
+        return p.system != System::ground || (p.form == Form::lumber && !setPosts && p.role != "ground-sill");
+    };
+    Moved out;
+    Bounds all;
+    Mass so;
+    for (const auto& step : steps) {
+        for (const auto i : step.parts) {
+            const auto& p = model.parts[i];
+            if (!goes(p)) continue;
+            so += massOf(p, s), out.ids.push_back(p.id);
+            all.add(p.box());
+        }
+        out.after.push_back(so);
+        if (so <= kOneLifts * s.count("build.hands")) out.liftable = out.after.size();
+    }
+    const auto size = all.size();
+    out.width = mm(std::max(0.0, std::min(size.x, size.y)));
     return out;
 }
 
