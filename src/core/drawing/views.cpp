@@ -11,6 +11,7 @@
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/drawing/onpaper.h"
+#include "core/judge/sight.h"
 
 namespace oiko {
 
@@ -113,6 +114,18 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
                             sideIndex(o.side) % 2 ? 90.0 : 0.0,
                             false,
                             ""});
+    }
+    // From where somebody looks in to what shows, and what nobody sees from outside.
+    if (const auto sight = of == PlanOf::both ? Sight{} : lookIn(s, m); !sight.seen.empty()) {
+        for (const auto& [window, eye, to] : sight.seen) d.add({Pen::centre, Fill::none, {{eye.x, eye.y}, {to.x, to.y}}, false, ""});
+        for (const auto& at : sight.hidden)
+            d.labels.push_back({{at.x + (midX - at.x) * 0.12, at.y + (inMm(fromY + toY) / 2 - at.y) * 0.06},
+                                Message{"plan.hidden", {}},
+                                1.8,
+                                0,
+                                0,
+                                false,
+                                ""});
     }
     // Beyond whatever is drawn on that side, a run and its apron included.
     const double below = std::min(-280.0, d.low.y - 60), beyond = std::max(deep, d.high.y), leftOf = std::min(0.0, d.low.x - 60),

@@ -19,6 +19,7 @@
 #include "core/design/sizing.h"
 #include "core/design/spans.h"
 #include "core/judge/holes.h"
+#include "core/judge/sight.h"
 
 namespace oiko {
 namespace {
@@ -500,6 +501,14 @@ struct Court {
             g.remedies.push_back({{"floor.joist", "2x6"}});
         ramps();
     }
+    void sight() {
+        const auto look = lookIn(s, m);
+        const auto all = look.seen.size() + look.hidden.size();
+        if (s.rows("windows").empty() || all == 0) return;
+        auto& f = find("sight.inside", "others", static_cast<double>(look.seen.size()), static_cast<double>(all), "count", true, 0);
+        if (f.state == State::fail) f.state = State::near;
+        f.parts = idsWith("windows.");
+    }
     void ramps() {
         for (const int r : s.rows("pops")) {
             const auto key = slotKey("pops", r, "ramp");
@@ -537,7 +546,7 @@ std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
         court.headroom(), court.feed(), court.ground(), court.standing(), court.bracing(), court.studs(), court.joists(), court.upperMesh(),
-        court.others();
+        court.others(), court.sight();
     return std::move(court.out);
 }
 
