@@ -234,7 +234,8 @@ TEST(Moved, WeighsWhatGoesAlongStepByStep) {
     Bounds all;
     for (const auto& p : a->model->parts) {
         // The legs stand on blocks; these, the run and what it carries stay.
-        const bool goesAlong = p.system != System::run && p.stock != "concrete" && p.role != "block" && p.role != "barrel" && p.role != "litter";
+        const bool goesAlong =
+            p.system != System::run && p.stock != "concrete" && p.role != "block" && p.role != "barrel" && p.role != "litter";
         EXPECT_EQ(std::ranges::count(goes.ids, p.id), goesAlong) << p.id;
         if (goesAlong) by += inKilograms(massOf(p, *a->settled)), all.add(p.box());
     }

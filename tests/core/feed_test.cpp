@@ -141,6 +141,57 @@ TEST(Perches, StandFreeInTheRunAPawsReachFromItsMesh) {
     EXPECT_FALSE(Settled{designWith({{"runs.1", ""}})}.applies("run.perches"));
 }
 
+TEST(RunsFurniture, StumpsAndARoofedCornerStandFreeAndAreCountedByHand) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             asked("runs.1.top=mesh"), asked("runs.1.top=mesh; runs.1.side=right; bath.place=run; feed.place=run"),
+             asked("runs.1.top=mesh; ground.back_right=6in; ground.back_left=6in; form.kind=elevated"),
+             asked("runs.1.top=metal_lapped; runs.2.side=back; runs.2.top=mesh; frame.timber=metric")}) {
+        auto changes = more;
+        for (const auto& c : asked("run.stumps=3; run.corner=yes; run.perches=1")) changes.push_back(c);
+        const auto a = answerTo(designWith(changes)), bare = answerTo(designWith(more));
+        const auto& m = *a->model;
+        EXPECT_EQ(unsound(m), "") << testing::PrintToString(more.size());
+        for (const auto* id : {"stump.place", "corner.place", "perch.place"})
+            EXPECT_EQ(std::ranges::find(a->findings, id, &Finding::id)->state, State::pass) << id;
+        EXPECT_EQ(bought(*a, "stump"), 3);
+        // Three logs of ten inches and two feet of 3 1/2 x 20 in are no run.
+        const double taken = (3 * 100 + 2 * 3.5 * 20) / 144.0;
+        const auto ground = [](const Answer& given) {
+            double all = 0;
+            for (const auto& r : runPlaces(*given.settled)) all += inMm(r.length) * inMm(r.width) / (304.8 * 304.8);
+            return all + (inSquareMetres(underFloor(*given.settled)) + inSquareMetres(openFloor(*given.settled))) * 10.7639104;
+        };
+        EXPECT_NEAR(inSquareMetres(runFloor(*a->settled)) * 10.7639104, ground(*a) - taken, 0.01);
+        // A run that follows its birds grows by what they take.
+        EXPECT_GE(ground(*a), ground(*bare) - 0.01);
+        // Legs under a half sheet that falls an inch in eight, to the mesh; nobody but its own parts under it.
+        const auto legs = ofRole(m, "corner-leg");
+        ASSERT_EQ(legs.size(), 4u);
+        const auto* roof = m.find("roofed/roof");
+        EXPECT_NEAR(roof->extent(roof->along) / 25.4, 46, 1e-3);
+        EXPECT_NEAR(roof->along.z / std::hypot(roof->along.x, roof->along.y), 0.125, 1e-6);
+        const auto under = roof->box();
+        for (const auto& p : m.parts) {
+            if (p.id.starts_with("roofed/") || p.edging() || p.role == "litter" || p.system == System::roof) continue;
+            if (p.box().low.z < under.low.z)
+                EXPECT_FALSE(p.box().meets({{under.low.x, under.low.y, under.low.z - 600}, {under.high.x, under.high.y, under.low.z}}, -10))
+                    << p.id;
+        }
+        // Two screws at each leg's head; the sheets by their seams; both sheets painted.
+        EXPECT_GE(needed(*a, "screw-3", "corner"), 8);
+        EXPECT_GT(needed(*a, "screw-1-1/4", "corner"), 10);
+        EXPECT_GT(needed(*a, "paint-gallon", "paint"), needed(*bare, "paint-gallon", "paint"));
+    }
+    // No need of one under a roof, no stump without a run; what finds no place is told.
+    EXPECT_FALSE(Settled{designWith({})}.applies("run.corner"));
+    EXPECT_FALSE(Settled{designWith({{"runs.1", ""}})}.applies("run.stumps"));
+    const auto crowded =
+        answerTo(designWith(asked("runs.1.top=mesh; run.stumps=6; run.corner=yes; runs.1.length=4ft; runs.1.width=3ft; pops.1=")));
+    EXPECT_EQ(std::ranges::find(crowded->findings, "stump.place", &Finding::id)->state, State::near);
+    EXPECT_EQ(std::ranges::find(crowded->findings, "corner.place", &Finding::id)->state, State::near);
+    EXPECT_EQ(unsound(*crowded->model), "");
+}
+
 TEST(DustBath, StandsFreeInCoopOrRunAndIsCountedAsByHand) {
     for (const auto& more :
          std::vector<std::vector<Change>>{{{"bath.place", "coop"}, {"feed.place", "run"}},

@@ -255,6 +255,9 @@ void addInside(std::vector<Param>& p) {
     p.push_back(stands(choice("runs.*.existing", run, kParts, word("new"), false)));
     p.push_back(onlyWhen(count("run.perches", run, 0, 4, always(std::int64_t{0}), false), [](Ask& a) { return !a.rows("runs").empty(); }));
     const auto fenced = [](Ask& a) { return !a.rows("runs").empty(); };
+    p.push_back(onlyWhen(count("run.stumps", run, 0, 6, always(std::int64_t{0}), false), fenced));
+    p.push_back(
+        onlyWhen({"run.corner", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return !rainyRun(a).empty(); }));
     p.push_back(onlyWhen(choice("run.litter", run, kLitterKinds, word("none"), false), fenced));
     p.push_back(
         onlyWhen(fixedLength("run.litter_deep", run, inches(1), inches(6), inches(4)), [](Ask& a) { return runLitterDeep(a) > Length{}; }));

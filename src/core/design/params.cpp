@@ -79,8 +79,8 @@ std::vector<Param> declare() {
     p.push_back(count("build.hands", build, 1, 6, always(std::int64_t{2}), false));
     p.push_back(choice("build.move", build, {"stays", "moved"}, word("stays"), false));
     // A light trailer. Common practice.
-    p.push_back(onlyWhen(fixedLength("build.trailer", build, feet(4), feet(9), feet(6)),
-                         [](Ask& a) { return a.choice("build.move") == "moved"; }));
+    p.push_back(
+        onlyWhen(fixedLength("build.trailer", build, feet(4), feet(9), feet(6)), [](Ask& a) { return a.choice("build.move") == "moved"; }));
     return p;
 }
 

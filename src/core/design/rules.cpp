@@ -36,7 +36,7 @@ std::vector<std::string_view> runsLast(Ask& a, std::vector<std::string_view> ord
 
 Area runShare(Ask& a) {
     const auto runs = std::max<std::int64_t>(1, static_cast<std::int64_t>(a.rows("runs").size()));
-    return Area::ticks((a.area("flock.run_each") * birdsSizedFor(a)).count() / runs);
+    return Area::ticks((a.area("flock.run_each") * birdsSizedFor(a) + furnitureTakes(a)).count() / runs);
 }
 
 Length awayFromRoost(Ask& a, std::string_view wall, Length width) {

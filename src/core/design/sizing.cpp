@@ -37,7 +37,18 @@ Area runFloor(Ask& ask) {
     double mm2 = 0;
     for (const auto& run : runPlaces(ask)) mm2 += inMm(run.length) * inMm(run.width);
     // Ground under the coop counts where a rake reaches it.
-    return squareMm(mm2) + underFloor(ask) + openFloor(ask);
+    return squareMm(mm2) + underFloor(ask) + openFloor(ask) - furnitureTakes(ask);
+}
+std::string rainyRun(Ask& ask) {
+    for (const int r : ask.rows("runs"))
+        if (ask.choice(runKey(r) + ".top") == "mesh") return runKey(r);
+    return {};
+}
+bool roofedCorner(Ask& ask) { return !rainyRun(ask).empty() && ask.flag("run.corner"); }
+std::int64_t stumpsWanted(Ask& ask) { return ask.rows("runs").empty() ? 0 : ask.count("run.stumps"); }
+Area furnitureTakes(Ask& ask) {
+    const double wide = inMm(kStumpWide), foot = 2 * 3.5 * 20 * 25.4 * 25.4;
+    return squareMm(static_cast<double>(stumpsWanted(ask)) * wide * wide + static_cast<double>(perchesWanted(ask)) * foot);
 }
 
 namespace {

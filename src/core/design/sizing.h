@@ -70,6 +70,13 @@ Area underFloor(Ask& ask);
 Area openFloor(Ask& ask);
 /// All runs together, with both.
 Area runFloor(Ask& ask);
+/// The first run whose top lets rain through: its row; or empty.
+std::string rainyRun(Ask& ask);
+bool roofedCorner(Ask& ask);
+std::int64_t stumpsWanted(Ask& ask);
+inline constexpr Length kStumpWide = inches(10), kStumpHigh = inches(12);  ///< of a log. Common practice.
+/// What perches and stumps take of the run's ground.
+Area furnitureTakes(Ask& ask);
 /// What feeder and drinker must hold for the days that the keeper may be away, one at least.
 /// Bars to sit on by day in the first run.
 std::int64_t perchesWanted(Ask& ask);

@@ -217,6 +217,7 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
         for (const int r : s.rows("hatches"))
             if (auto d = profile(m, s, t, "hatches." + std::to_string(r)); !d.empty())
                 profiles.emplace_back(std::move(d), Message{"view.hopper", {std::int64_t{r}}});
+        if (auto d = roofedCornerView(m, t); !d.empty()) profiles.emplace_back(std::move(d), Message{"view.corner", {}});
         for (std::size_t i = 0; i < profiles.size(); i += 2) {
             auto& p = b.page({"page.profiles", {}});
             for (std::size_t k = i; k < std::min(i + 2, profiles.size()); ++k)

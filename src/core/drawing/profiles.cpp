@@ -60,4 +60,31 @@ Drawing profile(const Model& m, Settled& s, const Takeoff& t, const std::string&
     return d;
 }
 
+Drawing roofedCornerView(const Model& m, const Takeoff& t) {
+    Drawing d;
+    d.id = "profile/corner";
+    const auto* roof = m.find("roofed/roof");
+    if (!roof) return d;
+    // From its open side.
+    Look look{unit({roof->along.x, roof->along.y, 0}), {0, 0, 1}};
+    if (dot(look.toEye(), roof->wide) < 0) look.right = look.right * -1;
+    const auto mine = partsWhere(m, [](const Part& p) { return p.id.starts_with("roofed/"); });
+    look.origin = roof->box().low;
+    for (const auto i : mine) look.origin.z = std::min(look.origin.z, m.parts[i].box().low.z);
+    project(d, m, mine, look);
+    std::vector<std::pair<double, std::string>> up{{0, ""}}, out;
+    std::set<std::string> marked;
+    for (const auto i : mine) {
+        const auto& p = m.parts[i];
+        const auto [a, e] = extentOn(look, p);
+        if (p.role == "corner-leg" && p.id.find("/inner/") != std::string::npos)
+            up.emplace_back(e.y, ""), out.emplace_back(a.x, ""), out.emplace_back(e.x, "");
+        if (p.role == "corner-roof") up.emplace_back(e.y, ""), out.emplace_back(a.x, ""), out.emplace_back(e.x, "");
+        if (!t.marks[i].empty() && marked.insert(t.marks[i]).second)
+            d.labels.push_back({{(a.x + e.x) / 2, (a.y + e.y) / 2}, t.marks[i], 2.0, 0, 0, false, p.id});
+    }
+    roundPiece(d, std::move(up), std::move(out), d.low, d.high, d.low.y);
+    return d;
+}
+
 }  // namespace oiko

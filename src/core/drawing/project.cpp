@@ -135,6 +135,7 @@ Fill fillOf(const Part& p) {
         case Form::mesh: return Fill::mesh;
         case Form::block:
             if (p.role == "window-light") return Fill::glass;
+            if (p.role == "stump") return Fill::wood;
             return (p.system == System::inside && p.role != "dust" && p.role != "litter") || p.system == System::openings ? Fill::metal
                                                                                                                           : Fill::ground;
     }

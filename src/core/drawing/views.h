@@ -28,6 +28,8 @@ Drawing floorFramePlan(const Model& model, Settled& settled, const Takeoff& take
 /// A row of nests ("nests") or a hopper ("hatches.1") along its wall, its near end taken away, with where the corners of an end lie and its
 /// marks; empty where there is none of sheets.
 Drawing profile(const Model& model, Settled& settled, const Takeoff& takeoff, const std::string& of);
+/// The run's roofed corner; empty where there is none.
+Drawing roofedCornerView(const Model& model, const Takeoff& takeoff);
 Drawing roofFramePlan(const Model& model, Settled& settled, const Takeoff& takeoff);
 Drawing crossSection(const Model& model, Settled& settled);
 /// Boards of one profile (all where it is empty), to scale, in saw order: `count` of them after the first `from`. Ends that are not square

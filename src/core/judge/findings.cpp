@@ -354,12 +354,17 @@ struct Court {
         f.parts = idsWith("feed/");
         if (!s.rows("runs").empty()) f.remedies.push_back({{"feed.place", s.choice("feed.place") == "run" ? "coop" : "run"}});
         if (wanted > 2) f.remedies.push_back({{"feed.count", "1"}, {"water.count", "1"}});
-        if (const auto perches = perchesWanted(s); perches > 0) {
-            const auto stand = std::ranges::count(m.parts, "perch", &Part::role);
-            auto& h = find("perch.place", "others", static_cast<double>(stand), static_cast<double>(perches), "count", true, 0);
+        const auto stands = [&](const char* id, std::int64_t wants, std::string_view role, const char* prefix, const char* key) {
+            if (wants == 0) return;
+            const auto stand = std::ranges::count(m.parts, role, &Part::role);
+            auto& h = find(id, "others", static_cast<double>(stand), static_cast<double>(wants), "count", true, 0);
             if (h.state == State::fail) h.state = State::near;
-            h.parts = idsWith("perches/"), h.remedies.push_back({{"run.perches", std::to_string(stand)}});
-        }
+            h.parts = idsWith(prefix);
+            h.remedies.push_back({{key, key == std::string_view{"run.corner"} ? "no" : std::to_string(stand)}});
+        };
+        stands("perch.place", perchesWanted(s), "perch", "perches/", "run.perches");
+        stands("stump.place", stumpsWanted(s), "stump", "stumps/", "run.stumps");
+        stands("corner.place", roofedCorner(s), "corner-roof", "roofed/", "run.corner");
         const auto& bath = s.choice("bath.place");
         if (bath == "none") return;
         auto& g = find("bath.place", "others", static_cast<double>(!idsWith("bath/").empty()), 1, "count", true, 0);

@@ -1,5 +1,5 @@
 // Feeders and drinkers, hung on chains under rafters where birds and keeper reach them, and a box to bathe in dust: clear of the drop zone,
-// of doors and of all that stands there.
+// of doors and of all that stands there. In a run bars and logs to sit on, and a roofed corner.
 #include <algorithm>
 #include <cmath>
 #include <optional>
@@ -33,7 +33,8 @@ std::optional<double> underside(const Solid& s, double x, double y) {
 
 struct Larder {
     Builder& b;
-    bool outside;                ///< in the first run
+    bool outside;                ///< in a run:
+    std::string run{};           ///< the first, or this one
     Bounds room{};               ///< the birds', in plan
     std::vector<Bounds> kept{};  ///< places that stay free, and where something hangs already
     std::optional<Vec3> door{};  ///< where the keeper comes in
@@ -55,12 +56,12 @@ struct Larder {
     void inTheRun() {
         const auto rows = b.s.rows("runs");
         if (rows.empty()) return;
-        const auto run = runPlace(b.s, runKey(rows.front()));
-        const auto& w = b.wall(run.side);
-        const double from = inMm(run.at), v = inMm(runOffset(b.s));
-        room = b.outside(w, from, from + inMm(run.width), v, v + inMm(run.length));
+        const auto place = runPlace(b.s, run.empty() ? runKey(rows.front()) : run);
+        const auto& w = b.wall(place.side);
+        const double from = inMm(place.at), v = inMm(runOffset(b.s));
+        room = b.outside(w, from, from + inMm(place.width), v, v + inMm(place.length));
         for (const auto& o : b.model.openings)
-            if (o.id == run.key + ".gate") door = (o.corners[0] + o.corners[1]) * 0.5;
+            if (o.id == place.key + ".gate") door = (o.corners[0] + o.corners[1]) * 0.5;
         if (door) keepFree({*door - Vec3{kBeforeDoor, kBeforeDoor, 0}, *door + Vec3{kBeforeDoor, kBeforeDoor, 0}});
         for (const auto& h : w.holes)
             if (h.kind == "pop")
@@ -157,9 +158,15 @@ struct Larder {
         return best;
     }
 
+    /// Dust is best dry; bars and logs leave the room under the roof to who lies there.
+    void leaveCorner() {
+        if (const auto* roof = b.model.find("roofed/roof")) keepFree(roof->box());
+    }
+
     /// A bar to sit on by day, 4 ft long and 16 in up, on two legs with feet; a paw's reach from the mesh. Common practice.
     void perch(int n) {
         if (!look()) return;
+        leaveCorner();
         const double long_ = 48 * kIn, foot = 20 * kIn, high = 16 * kIn, bar = b.two, deep = b.wideOf("2x4"), reach = 6 * kIn;
         auto at = farthest(long_, foot, high + 12 * kIn, reach);
         const bool alongX = at.has_value();
@@ -179,6 +186,64 @@ struct Larder {
             put("foot/" + end, "perch-foot", "2x4pt", v, u, a, a + deep, 0, foot, 0, b.two);
             put("leg/" + end, "perch-leg", "2x4", up, v, leg, leg + b.two, (foot - deep) / 2, (foot + deep) / 2, b.two, high - bar);
         }
+    }
+
+    /// A log to sit on, a paw's reach from the mesh.
+    void stump(int n) {
+        if (!look()) return;
+        leaveCorner();
+        const double wide = inMm(kStumpWide), high = inMm(kStumpHigh);
+        const auto at = farthest(wide, wide, high + 12 * kIn, 6 * kIn);
+        if (!at) return;
+        b.add("stumps/" + std::to_string(n), "stump", "perches", System::inside, Form::block, "stump", {0, 0, 1}, {1, 0, 0},
+              {rod(*at + Vec3{wide / 2, wide / 2, 0}, {0, 0, high}, {1, 0, 0}, wide)});
+    }
+
+    /// A dry corner under a half sheet, walled towards the mesh on two sides, in the corner that lies farthest from the gate: 30 in high at
+    /// the mesh, where rain runs off, an inch higher each 8. Common practice.
+    void corner() {
+        if (!look()) return;
+        const double side = 46 * kIn, rise = 1 / 8.0, c = std::cos(std::atan(rise)), plan = side * c, low = 30 * kIn;
+        const auto at = farthest(side, side, low + side * rise + 4 * kIn);
+        if (!at) return;
+        // From the corner at the mesh inwards: u along x, v along y, where the roof rises.
+        const bool right = room.high.x - (at->x + side) < at->x - room.low.x, back = room.high.y - (at->y + side) < at->y - room.low.y;
+        const auto p = [&](double u, double v, double z) {
+            return Vec3{right ? at->x + side - u : at->x + u, back ? at->y + side - v : at->y + v, at->z + z};
+        };
+        const Vec3 u{right ? -1.0 : 1.0, 0, 0}, v{0, back ? -1.0 : 1.0, 0}, up{0, 0, 1}, fall = unit(v + up * rise),
+                                                                                         off = unit(up - v * rise);
+        const double half = inMm(thicknessOf("ply-1/2")), roof = inMm(thicknessOf("ply-3/4")), deep = b.wideOf("2x4"), in = 2 * kIn,
+                     far = plan - in, bar = deep / c;
+        const auto top = [&](double y) { return low + (y - in) * rise; };
+        const auto slab = [&](double u0, double u1, std::initializer_list<std::pair<double, double>> outline) {
+            std::vector<Vec3> points;
+            for (const auto& [y, z] : outline) points.push_back(p(u0, y, z));
+            return prism(points, u * (u1 - u0));
+        };
+        const auto put = [&](const std::string& name, std::string_view role, Form form, std::string stock, Vec3 along, Vec3 wide, Solid s) {
+            b.add("roofed/" + name, role, "perches", System::inside, form, std::move(stock), along, wide, {std::move(s)});
+        };
+        for (const bool inner : {false, true}) {
+            const double a = inner ? side - in - b.two : in;
+            const std::string end = inner ? "inner" : "outer";
+            for (const bool front : {false, true}) {
+                const double y = front ? far - deep : in;
+                put("leg/" + end + (front ? "/high" : "/low"), "corner-leg", Form::lumber, "2x4pt", up, v,
+                    slab(a, a + b.two, {{y, 0}, {y + deep, 0}, {y + deep, top(y + deep) - bar}, {y, top(y) - bar}}));
+            }
+            put("rail/" + end, "corner-rail", Form::lumber, "2x4", fall, off,
+                slab(a, a + b.two, {{in, top(in) - bar}, {far, top(far) - bar}, {far, top(far)}, {in, top(in)}}));
+        }
+        // Half a hand above the ground, for air, and up to the roof.
+        const double foot = 2 * kIn;
+        put("wall/low", "corner-wall", Form::sheet, "ply-1/2", up, u,
+            box(p(in, in - half, foot), p(side - in, in, top(in - half) - kTouchMm)));
+        put("wall/side", "corner-wall", Form::sheet, "ply-1/2", up, v,
+            slab(in - half, in, {{in, foot}, {far, foot}, {far, top(far)}, {in, top(in)}}));
+        const auto head = p(0, 0, top(0));
+        const Vec3 edge[] = {head, head + fall * side, head + fall * side + off * roof, head + off * roof};
+        put("roof", "corner-roof", Form::sheet, "ply-3/4", fall, u, prism(edge, u * side));
     }
 
     /// A frame of boards on edge, 2 ft square inside, filled with sand 4 1/2 in deep; as far from the door as it goes. Room for three or
@@ -204,8 +269,10 @@ struct Larder {
 
 void feed(Builder& b) {
     Larder{b, b.s.choice("feed.place") == "run"}.hang();
+    if (roofedCorner(b.s)) Larder{b, true, rainyRun(b.s)}.corner();
     if (const auto& place = b.s.choice("bath.place"); place != "none") Larder{b, place == "run"}.bath();
     for (int n = 1; n <= perchesWanted(b.s); ++n) Larder{b, true}.perch(n);
+    for (int n = 1; n <= stumpsWanted(b.s); ++n) Larder{b, true}.stump(n);
 }
 
 }  // namespace oiko

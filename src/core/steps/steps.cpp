@@ -54,7 +54,7 @@ constexpr Rule kOrder[] = {
     {"feed", System::inside,
      "hopper-back hopper-end hopper-floor hopper-lip hopper-slope hopper-front hopper-top shelf-ledger shelf feed-bin feeder drinker "
      "drinker-cleat drinker-end drinker-shelf drinker-standing bath "
-     "dust perch perch-leg perch-foot",
+     "dust perch perch-leg perch-foot stump corner-leg corner-rail corner-wall corner-roof",
      "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,
@@ -122,7 +122,8 @@ std::vector<Step> buildingOrder(const Model& model) {
 Moved moved(const Model& model, Settled& s, const std::vector<Step>& steps) {
     const bool setPosts = s.choice("foundation.kind") == "set_posts";
     const auto goes = [&](const Part& p) {
-        if (p.existing || p.system == System::run || p.edging() || p.role == "litter" || p.role == "barrel") return false;
+        if (p.existing || p.system == System::run || p.edging() || p.assembly == "perches" || p.role == "litter" || p.role == "barrel")
+            return false;
         return p.system != System::ground || (p.form == Form::lumber && !setPosts && p.role != "ground-sill");
     };
     Moved out;

@@ -115,6 +115,10 @@ constexpr Schedule kSchedule[] = {
     {"splash-panel", "stud king trimmer cripple sill header corner bottom-plate top-plate wall-post wall-rail wall-beam raking-plate",
      "screw-1-1/4", 0, 12, "splash", kPractice},
     {"splash-panel", "*", "", 0, 0, "none", kPractice},
+    {"corner-leg", "corner-rail", "screw-3", 2, 0, "corner", kPractice},
+    {"corner-wall", "corner-leg corner-rail", "screw-1-1/4", 0, 8, "corner", kPractice},
+    {"corner-roof", "corner-rail", "screw-2", 0, 8, "corner", kPractice},
+    {"corner-leg corner-rail corner-wall corner-roof stump", "*", "", 0, 0, "none", kPractice},
     {"perch-leg", "perch perch-foot", "screw-2-1/2", 2, 0, "stand", kPractice},
     {"perch perch-leg perch-foot", "*", "", 0, 0, "none", kPractice},
     {"bath", "bath", "screw-2-1/2", 3, 0, "bath", kPractice},
@@ -373,7 +377,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         ++roles[p.role];
         // What shingles hide is not painted.
         const bool hidden = p.role == "wall-wrap" || (p.role == "siding" && skin(s.choice("skin.kind")).shingled());
-        if ((p.system == System::skin && p.role != "wall-panel" && !hidden) || (p.role == "leaf" && !p.stock.starts_with("clear")))
+        if ((p.system == System::skin && p.role != "wall-panel" && !hidden) || (p.role == "leaf" && !p.stock.starts_with("clear")) ||
+            p.role == "corner-roof" || p.role == "corner-wall")
             (m.trimOwn && isTrim(p) ? trimMm2 : skinMm2) += p.volumeMm3() / p.extent(p.thick());
         if (p.role == "skid") skidMm += p.extent(p.along);
     }
@@ -388,6 +393,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     if (roles["nest-bracket"] > 0) add("hook-eye", 2, "nesthook");
     add("hook-eye", 2 * roles["drop-board"], "dropboard");
     add("feed-bin", roles["feed-bin"], "startup");
+    add("stump", roles["stump"], "startup");
     // Bolted to its concrete, nailed to the post.
     if (const double n = roles["post-base"]; n > 0)
         add(timberOf(s).postBase, n, "postbase"), add("anchor-bolt", n, "postbase"), add("nail-10d", 8 * n, "postbase");
