@@ -412,6 +412,20 @@ TEST(OnceFound, StaysMended) {
         {"mesh on the ground ran into the rail inside the legs that it turns up on, where the ground rises inwards",
          asked("form.kind=elevated; apron.kind=floor; runs.1.under=yes; ground.front_left=4 3/8\"; ground.front_right=3\"; "
                "floor.height=2' 9\"")},
+        {"a shelf longer than a sheet",
+         asked("foundation.kind=slab; frame.posts=4ft; frame.walls=posts; partitions.1.wall=left; partitions.1.room=2574.6075mm; "
+               "partitions.1.shelves=2; coop.width=22ft")},
+        {"a lip over deep litter in the top of small nests on the floor",
+         asked("flock.size=turkeys; frame.timber=metric; litter.deep=8in; litter.kind=sand; nests.clear=9in; runs.1=; skin.open_back=yes")},
+        {"rafters of a steep roof in the post under its ridge beam, which is wider than that",
+         asked("coop.depth=8ft; coop.width=12ft; doors.1.wall=left; form.kind=walk_in; foundation.kind=sills; frame.timber=metric; "
+               "pops.1.wall=left; roof.cover=metal_sealed; roof.falls_to=back; roof.form=gable; roof.pitch=41.002322208°; roof.rafter=2x4; "
+               "roof.ridge_kind=beam; skin.lower=48in; skin.open_front=yes; runs.1=")},
+        {"a ramp that is the door swung up into the ties over a run under the coop's roof",
+         asked(
+             "existing.base=kept; existing.front=new; existing.right=new; existing.what=standing; feed.count=2; foundation.kind=blockwork; "
+             "pops.1.kind=ramp_door; pops.1.sill=2' 15/16\"; pops.2.wall=right; roof.cover=metal_sealed; roof.falls_to=back; "
+             "roof.form=gable; roof.over_run=same; runs.1.existing=frame; runs.1.side=right; runs.1.top=shared; skin.lining=ply-1/2")},
         {"litter a tenth of a millimetre in a run's post",
          asked("foundation.kind=slab; frame.beam=4x6; frame.posts=8ft; frame.timber=planed; frame.walls=posts; pops.1.wall=left; "
                "run.litter=shavings; runs.1.top=clear_lapped; stock.longest=12ft; windows.3.wall=left")},

@@ -4,6 +4,7 @@
 
 #include "core/catalog/skins.h"
 #include "core/design/layout.h"
+#include "core/design/rules.h"
 #include "core/design/shell.h"
 
 namespace oiko {
@@ -88,6 +89,9 @@ Length rampDoorRoom(Ask& ask, const Shell& shell, const std::string& pop) {
     auto room = shell.underPlates(wall, at - besidePost(ask), wide + besidePost(ask) * 2);
     if (shell.bearing(wall)) room = std::min(room, roofEdge(shell, wall) - shell.floorTop);
     if (const auto beam = runBeamBefore(ask, shell, wall, at, wide)) room = std::min(room, *beam - underRunBeam(ask));
+    // Ties lie over the whole of a run that the coop's roof goes on over.
+    if (const auto run = runOn(ask, wall); !run.empty() && underCoopsRoof(ask, run) && shell.gable() && shell.beam.empty())
+        room = std::min(room, shell.headroom() - inches(0.5));
     return room;
 }
 

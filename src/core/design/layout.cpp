@@ -123,7 +123,11 @@ Length nestClear(Ask& ask) {
            : kind == "studs"  ? uprightsApart(ask) - kNestBoard
                               : ask.length("nests.clear");
 }
-Length nestHigh(Ask& ask) { return nestsBetween(ask) ? ask.length("nests.clear") : nestClear(ask); }
+Length nestHigh(Ask& ask) {
+    // On the floor a lip over deep litter still leaves half of the front open.
+    if (nestsOnFloor(ask)) return std::max(nestClear(ask), litterDeep(ask) + timberOf(ask).size("1x4").wide + inches(6));
+    return nestsBetween(ask) ? ask.length("nests.clear") : nestClear(ask);
+}
 Length nestDeep(Ask& ask) {
     const auto& kind = ask.choice("nests.kind");
     return kind == "buckets" ? kBucketDeep : kind == "bought" ? kNestUnitDeep : ask.length("nests.clear");

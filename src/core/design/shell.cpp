@@ -169,7 +169,10 @@ Shell shellOf(Ask& ask) {
     if (gable && ask.choice("roof.ridge_kind") == "beam") {
         s.ridgePosts = ridgePostsAt(ask);
         const auto span = ridgeSpan(ask, s);
-        const double cut = rafterDeep / std::min(s.slopes[0].cosine(), s.slopes[1].cosine());
+        // A post under it is wider than the beam: rafters come down past it beside that.
+        const double wider = s.ridgePosts.empty() ? 0 : inMm(s.timber->size("4x4").thick - s.ridgeThick) / 2,
+                     cut = rafterDeep / std::min(s.slopes[0].cosine(), s.slopes[1].cosine()) +
+                           std::max(0.0, wider) * std::max(s.slopes[0].rise, s.slopes[1].rise);
         for (const auto size : kHeaders) {
             s.beam = size, s.ridgeSpans = ridgeReach(ask, size, !s.ridgePosts.empty());
             if (s.ridgeSpans >= span && inMm(s.timber->size(size).wide) >= cut) break;

@@ -204,6 +204,10 @@ struct Larder {
     void corner() {
         if (!look()) return;
         const double side = 46 * kIn, rise = 1 / 8.0, c = std::cos(std::atan(rise)), plan = side * c, low = 30 * kIn;
+        // Low mesh or rafters over it reach down into the room that it wants.
+        for (const auto& part : b.model.parts)
+            if (part.role == "rafter" || part.role == "purlin" || part.id.find("/mesh/top/") != std::string::npos)
+                for (const auto& solid : part.solids) parts.push_back(bounds(solid));
         const auto at = farthest(side, side, low + side * rise + 4 * kIn);
         if (!at) return;
         // From the corner at the mesh inwards: u along x, v along y, where the roof rises.
@@ -241,7 +245,7 @@ struct Larder {
             box(p(in, in - half, foot), p(side - in, in, top(in - half) - kTouchMm)));
         put("wall/side", "corner-wall", Form::sheet, "ply-1/2", up, v,
             slab(in - half, in, {{in, foot}, {far, foot}, {far, top(far)}, {in, top(in)}}));
-        const auto head = p(0, 0, top(0));
+        const auto head = p(0, roof * std::sin(std::atan(rise)), top(roof * std::sin(std::atan(rise))));
         const Vec3 edge[] = {head, head + fall * side, head + fall * side + off * roof, head + off * roof};
         put("roof", "corner-roof", Form::sheet, "ply-3/4", fall, u, prism(edge, u * side));
     }

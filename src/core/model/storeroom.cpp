@@ -36,8 +36,12 @@ void storeRooms(Builder& b) {
                          e = atLeft ? w.length - b.wallDeep : inMm(p.wallDeep + p.room) - kIn / 4;
             b.lumber(p.key + "/ledger/" + n, "shelf-ledger", "partition", System::inside, "2x4", w.u, {0, 0, 1},
                      w.box(a, e, d, d + b.two, z - high, z));
-            b.add(p.key + "/shelf/" + n, "shelf", "partition", System::inside, Form::sheet, "ply-3/4", w.u, w.inward,
-                  {w.box(u0, u1, d, d + inMm(kShelfDeep), z, z + thick)});
+            // No longer than a sheet.
+            const int boards = static_cast<int>(std::ceil((u1 - u0) / (96 * kIn)));
+            for (int i = 0; i < boards; ++i)
+                b.add(p.key + "/shelf/" + n + (i > 0 ? "/" + std::to_string(i + 1) : ""), "shelf", "partition", System::inside, Form::sheet,
+                      "ply-3/4", w.u, w.inward,
+                      {w.box(u0 + (u1 - u0) * i / boards, u0 + (u1 - u0) * (i + 1) / boards, d, d + inMm(kShelfDeep), z, z + thick)});
         }
         for (std::int64_t k = 0; k < b.s.count(p.key + ".bins"); ++k) {
             const double u = u0 + inMm(kBinWide + inches(1)) * static_cast<double>(k), foot = earth ? -b.floor : 0,
