@@ -124,8 +124,8 @@ Length nestClear(Ask& ask) {
                               : ask.length("nests.clear");
 }
 Length nestHigh(Ask& ask) {
-    // On the floor a lip over deep litter still leaves half of the front open.
-    if (nestsOnFloor(ask)) return std::max(nestClear(ask), litterDeep(ask) + timberOf(ask).size("1x4").wide + inches(6));
+    // On the floor a lip over deep litter still leaves five inches of the front open.
+    if (nestsOnFloor(ask)) return std::max(nestClear(ask), litterDeep(ask) + timberOf(ask).size("1x4").wide + inches(5));
     return nestsBetween(ask) ? ask.length("nests.clear") : nestClear(ask);
 }
 Length nestDeep(Ask& ask) {
