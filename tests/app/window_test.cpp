@@ -1096,6 +1096,39 @@ TEST_F(Window, DucksHaveNoRoostsAndTheLetterAndGaugesFollow) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, FurnitureSightAndMovingFollowTheLetter) {
+    EXPECT_EQ(window->findChild<ValueWord*>("run.corner"), nullptr) << "its run has a roof";
+    EXPECT_EQ(window->findChild<ValueWord*>("build.trailer"), nullptr);
+    const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role); };
+    take("runs.1.top", 6);
+    settle();
+    take("run.corner", 0);
+    type("run.stumps", "2");
+    settle();
+    EXPECT_EQ(has("stump"), 2) << window->message().toStdString();
+    EXPECT_EQ(has("corner-roof"), 1);
+    take("build.move", 1);
+    settle();
+    ASSERT_NE(window->findChild<ValueWord*>("build.trailer"), nullptr);
+    type("build.trailer", "banana");
+    EXPECT_NE(popup("leaf"), nullptr) << "what is no length stands there to be mended";
+    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    type("build.trailer", "8ft");
+    settle();
+    EXPECT_EQ(std::get<Length>(value("build.trailer")), feet(8));
+    const auto state = [&](const char* id) {
+        const auto at = std::ranges::find(window->answer()->findings, id, &Finding::id);
+        return at == window->answer()->findings.end() ? -1.0 : at->value;
+    };
+    EXPECT_GT(state("move.weight"), 100);
+    EXPECT_GT(state("move.width"), 1'000);
+    // The floor plan draws as many sightlines as the finding counts.
+    const auto plan = floorPlan(*window->answer()->model, *window->answer()->settled, PlanOf::live);
+    EXPECT_GE(std::ranges::count_if(plan.shapes, [](const Shape& s) { return s.pen == Pen::centre && s.points.size() == 2; }),
+              static_cast<std::ptrdiff_t>(state("sight.inside")));
+    EXPECT_GT(state("sight.inside"), 0);
+}
+
 TEST_F(Window, SavesReopensEqualAndExports) {
     QTemporaryDir dir;
     type("roof.pitch", "4/12");

@@ -261,6 +261,18 @@ TEST(Moved, WeighsWhatGoesAlongStepByStep) {
     for (const auto& id : moved(*set->model, *set->settled, *set->steps).ids) EXPECT_FALSE(id.starts_with("ground/")) << id;
 }
 
+TEST(Words, OfTheLetterAskOnlyForWhatAppliesThere) {
+    // What stands only where a key applies begins and ends before the next such place does.
+    for (const auto& p : words::letter()) {
+        int open = 0;
+        for (std::size_t at = 0; (at = p.text.find('{', at)) != std::string::npos; ++at) {
+            open += p.text[at + 1] == '?' ? 1 : p.text[at + 1] == '/' ? -1 : 0;
+            EXPECT_TRUE(open == 0 || open == 1) << p.stage << ": " << p.text.substr(at, 40);
+        }
+        EXPECT_EQ(open, 0) << p.stage;
+    }
+}
+
 TEST(Words, AreThereForEveryThingTheCoreCanSay) {
     for (const auto& p : params()) {
         const auto key = "key." + std::string{p.key};

@@ -184,6 +184,7 @@ TEST(RunsFurniture, StumpsAndARoofedCornerStandFreeAndAreCountedByHand) {
     }
     // No need of one under a roof, no stump without a run; what finds no place is told.
     EXPECT_FALSE(Settled{designWith({})}.applies("run.corner"));
+    EXPECT_FALSE(Settled{designWith(asked("roof.form=ceiling; runs.1.top=mesh"))}.applies("run.corner")) << "in a building";
     EXPECT_FALSE(Settled{designWith({{"runs.1", ""}})}.applies("run.stumps"));
     const auto crowded =
         answerTo(designWith(asked("runs.1.top=mesh; run.stumps=6; run.corner=yes; runs.1.length=4ft; runs.1.width=3ft; pops.1=")));

@@ -40,6 +40,7 @@ Area runFloor(Ask& ask) {
     return squareMm(mm2) + underFloor(ask) + openFloor(ask) - furnitureTakes(ask);
 }
 std::string rainyRun(Ask& ask) {
+    if (indoors(ask)) return {};
     for (const int r : ask.rows("runs"))
         if (ask.choice(runKey(r) + ".top") == "mesh") return runKey(r);
     return {};
