@@ -284,7 +284,8 @@ TEST(Words, AreThereForEveryThingTheCoreCanSay) {
         EXPECT_TRUE(words::has("item." + i.id)) << i.id;
         if (!i.profile.empty()) EXPECT_TRUE(words::has("stock." + i.profile)) << i.profile;
     }
-    for (const auto& changes : std::vector<std::vector<Change>>{{}, {{"form.kind", "elevated"}, {"flock.count", "5"}}}) {
+    for (const auto& changes : std::vector<std::vector<Change>>{
+             {}, {{"form.kind", "elevated"}, {"flock.count", "5"}, {"build.move", "moved"}, {"run.litter", "straw"}}}) {
         const auto a = answerTo(designWith(changes));
         for (const auto& p : a->model->parts) EXPECT_TRUE(words::has("part." + p.role)) << p.role;
         for (const auto& [id, m] : measures(*a)) EXPECT_TRUE(words::has(m.id)) << id << m.id;
@@ -292,6 +293,7 @@ TEST(Words, AreThereForEveryThingTheCoreCanSay) {
         const auto said = [](const Say& s) { EXPECT_THAT(words::say(s, Units::imperial), testing::Not(testing::HasSubstr("⟨"))); };
         for (const auto& page : set.pages) {
             said(page.title);
+            for (const auto& [at, text] : page.notes) EXPECT_TRUE(at.y > 20 && at.y < page.height - 10) << text.id << " at " << at.y;
             for (const auto& d : page.drawings) {
                 said(d.title);
                 for (const auto& l : d.drawing.labels) said(l.say);

@@ -269,16 +269,17 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
     for (std::size_t i = 0; i < cuts.rolls.sheets.size(); i += 4)
         b.place(b.page({"page.rolls", {}}), rollCards(cuts, i, 4), {"view.rolls", {}}, x, y, w, h, 4);
     b.tables(buyTable(bill), 1);
-    auto& order = b.page({"page.steps", {}});
+    Page* order = &b.page({"page.steps", {}});
     line = b.top() - 8;
     std::int64_t n = 0;
     const auto goes = s.applies("build.trailer") ? moved(m, s, steps) : Moved{};
     for (const auto& step : steps) {
-        order.notes.push_back({{x, line}, {"step.line", {++n, Ref{"step." + step.id}, static_cast<std::int64_t>(step.parts.size())}}});
-        order.notes.push_back({{x + 8, line - 4.6}, {"step." + step.id + ".check", {}}});
+        if (line - 8 < b.bottom()) order = &b.page({"page.steps", {}}), line = b.top() - 8;
+        order->notes.push_back({{x, line}, {"step.line", {++n, Ref{"step." + step.id}, static_cast<std::int64_t>(step.parts.size())}}});
+        order->notes.push_back({{x + 8, line - 4.6}, {"step." + step.id + ".check", {}}});
         if (const auto k = static_cast<std::size_t>(n); k <= goes.after.size() && goes.after[k - 1] > Mass{})
-            order.notes.push_back({{x + w * 0.62, line},
-                                   {k == goes.liftable ? "step.liftable" : "step.weighs", {goes.after[k - 1], s.count("build.hands")}}});
+            order->notes.push_back({{x + w * 0.62, line},
+                                    {k == goes.liftable ? "step.liftable" : "step.weighs", {goes.after[k - 1], s.count("build.hands")}}});
         line -= 11.2;
     }
     return b.set;
