@@ -572,7 +572,7 @@ Proof proveLong(const ProofCase& g, std::int64_t cost, std::int64_t work, const 
         now = 0;
         for (const auto& [row, pattern] : proof.boards) now += g.price[row];
     }
-    if ((plain && g.size.size() >= kLongAlone) || proof.bound == now) return proof;
+    if ((plain && g.size.size() >= kLongAlone) || proof.bound == now || (stop && stop())) return proof;
     auto rest = prove(g, now, 0, work, stop);
     if (rest.boards.empty()) rest.boards = std::move(proof.boards);
     if (proof.bound > rest.bound) rest.bound = proof.bound, rest.worths = std::move(proof.worths);
