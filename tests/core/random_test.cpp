@@ -412,6 +412,9 @@ TEST(OnceFound, StaysMended) {
         {"mesh on the ground ran into the rail inside the legs that it turns up on, where the ground rises inwards",
          asked("form.kind=elevated; apron.kind=floor; runs.1.under=yes; ground.front_left=4 3/8\"; ground.front_right=3\"; "
                "floor.height=2' 9\"")},
+        {"a panel behind roosts that step high, longer and taller than half a sheet",
+         asked("flock.size=turkeys; foundation.kind=floor; roof.form=ceiling; runs.1=; roost.lined=yes; roost.step=1' 1\"; "
+               "roost.wall=right; flock.count=20")},
         {"a shelf longer than a sheet",
          asked("foundation.kind=slab; frame.posts=4ft; frame.walls=posts; partitions.1.wall=left; partitions.1.room=2574.6075mm; "
                "partitions.1.shelves=2; coop.width=22ft")},

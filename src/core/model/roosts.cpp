@@ -56,7 +56,7 @@ void splashPanels(Builder& b, const WallFrame& w, double low, double bars, doubl
     if (w.form == Form::mesh) return;
     const auto [from, to] = birdsAlong(b.s, w.side);
     const double e = inMm(to - liningThick(b.s)), d = b.wallDeep + inMm(liningThick(b.s)), thick = inMm(thicknessOf("wipe-1/8")),
-                 beside = b.wideOf("1x2") + kIn / 4, least = 6 * kIn, sheet = 96 * kIn;
+                 beside = b.wideOf("1x2") + kIn / 4, least = 6 * kIn;
     double top = std::min(high, inMm(b.shell.underPlates(w.side, from, to - from)));
     std::vector<std::pair<double, double>> taken{{e, e}};
     for (const auto& h : w.holes) {
@@ -70,12 +70,14 @@ void splashPanels(Builder& b, const WallFrame& w, double low, double bars, doubl
         if (h.z1 + beside + (pop ? h.z1 - h.z0 + 3 * kIn : 0) > low) taken.emplace_back(h.u0 - out, h.u1 + out);
     }
     std::ranges::sort(taken);
+    // Behind bars that step high sheets stand upright; where posts are far apart a stud is half way.
+    const double sheet = (top - low > 48 * kIn ? 48 : 96) * kIn, apart = std::min(b.apart(w), 48 * kIn);
     int n = 0;
     double at = inMm(from + liningThick(b.s));
     for (const auto& [start, end] : taken) {
         const double upTo = std::min(start, e);
         while (upTo - at >= least) {
-            double next = upTo - at <= sheet ? upTo : std::floor((at + sheet) / b.apart(w)) * b.apart(w);
+            double next = upTo - at <= sheet ? upTo : std::floor((at + sheet) / apart) * apart;
             if (next < upTo && upTo - next < least) next -= b.back(w);
             // Between two tracks it may lie on no stud.
             const auto own = w.box(at, next, d, d + thick, low, top);
