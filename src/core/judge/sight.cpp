@@ -17,7 +17,8 @@ constexpr double kStoops = 40 * kIn;      ///< eyes of somebody who bends down t
 constexpr double kOff = 3 * kIn;          ///< of the frame: one's nose at the mesh
 constexpr double kBird = 4 * kIn;         ///< from walls and floor, or above a roost: there is a bird to be seen
 
-constexpr double kHead = 6 * kIn;  ///< above its back
+constexpr double kFar = 40 * 12 * kIn;  ///< Common practice.
+constexpr double kHead = 6 * kIn;       ///< above its back
 
 /// Shares of the window's width off its middle, and of the height at which eyes can be: upright first.
 constexpr std::pair<double, double> kLeans[] = {{0, 1},       {0, 0.5},    {0, 0},     {-0.45, 1}, {0.45, 1},
@@ -63,7 +64,7 @@ double through(const Solid& solid, Vec3 from, Vec3 to) {
 
 Sight lookIn(Settled& s, const Model& m) {
     std::vector<Screen> screens;
-    std::vector<Vec3> places;
+    std::vector<Vec3> places, roosts;
     const auto [x0, x1] = birdsAlong(s, "front");
     const auto [y0, y1] = birdsAlong(s, "right");
     const double floor = inMm(shellOf(s).floorTop + litterDeep(s)) + kBird;
@@ -78,7 +79,7 @@ Sight lookIn(Settled& s, const Model& m) {
             const auto b = screens.back().reach;
             const auto half = p.along * (p.extent(p.along) / 2 - kBird);
             const Vec3 top{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2, b.high.z + kBird};
-            places.push_back(top - half), places.push_back(top + half);
+            roosts.push_back(top - half), roosts.push_back(top + half);
         }
     }
     const auto filled = [&](Vec3 at) {
@@ -90,6 +91,7 @@ Sight lookIn(Settled& s, const Model& m) {
     };
     // No bird stands where a nest or a bin does.
     std::erase_if(places, filled);
+    places.insert(places.end(), roosts.begin(), roosts.end());
     Sight out;
     for (const auto& o : m.openings) {
         if (o.kind != "window") continue;
@@ -101,17 +103,24 @@ Sight lookIn(Settled& s, const Model& m) {
                      eyes = stands + inMm(s.length("keeper.height")) - kEyesBelow;
         const double top = std::min(high, eyes), foot = std::max(low, stands + kStoops);
         if (top < foot) continue;
+        // What is farther away nobody makes out.
+        const Vec3 round{kFar, kFar, kFar};
+        const Bounds within{middle - round, middle + round};
+        std::vector<const Screen*> near;
+        for (const auto& k : screens)
+            if (k.reach.meets(within, 0)) near.push_back(&k);
         const auto shows = [&](const Vec3& to) {
+            if (!Bounds{to, to}.meets(within, 0)) return false;
             for (const auto& [share, up] : kLeans) {
                 auto eye = middle + unit(along) * (wide * share);
                 eye.z = foot + (top - foot) * up;
-                const auto hides = [&](const Screen& k) {
+                const auto hides = [&](const Screen* k) {
                     // What closes the window is open, or one sees through it.
-                    if (k.part->opening == o.id && k.part->system == System::openings) return false;
-                    if (!passes(k.reach, eye, to - eye)) return false;
-                    return std::ranges::any_of(k.part->solids, [&](const Solid& x) { return through(x, eye, to) > 0.5; });
+                    if (k->part->opening == o.id && k->part->system == System::openings) return false;
+                    if (!passes(k->reach, eye, to - eye)) return false;
+                    return std::ranges::any_of(k->part->solids, [&](const Solid& x) { return through(x, eye, to) > 0.5; });
                 };
-                if (std::ranges::any_of(screens, hides)) continue;
+                if (std::ranges::any_of(near, hides)) continue;
                 out.seen.push_back({o.id, eye, to});
                 return true;
             }
