@@ -67,14 +67,12 @@ Sight lookIn(Settled& s, const Model& m) {
     std::vector<Vec3> places, roosts;
     const auto [x0, x1] = birdsAlong(s, "front");
     const auto [y0, y1] = birdsAlong(s, "right");
-    const double floor = inMm(shellOf(s).floorTop + litterDeep(s)) + kBird;
+    const double floor = (earthFloor(s) ? 0 : inMm(shellOf(s).floorTop)) + inMm(litterDeep(s)) + kBird;
     for (const double x : {inMm(x0) + kBird, inMm(x1) - kBird})
         for (const double y : {inMm(y0) + kBird, inMm(y1) - kBird}) places.push_back({x, y, floor});
-    Bounds coop;
     for (const auto& p : m.parts) {
-        if (p.system == System::run || p.edging() || p.system == System::ground) continue;
+        if (p.system == System::run || p.edging()) continue;
         screens.push_back({p.box(), &p});
-        if (p.system == System::walls) coop.add(screens.back().reach);
         if (p.role == "roost") {
             const auto b = screens.back().reach;
             const auto half = p.along * (p.extent(p.along) / 2 - kBird);
