@@ -177,6 +177,10 @@ TEST(RunsFurniture, StumpsAndARoofedCornerStandFreeAndAreCountedByHand) {
                 EXPECT_FALSE(p.box().meets({{under.low.x, under.low.y, under.low.z - 600}, {under.high.x, under.high.y, under.low.z}}, -10))
                     << p.id;
         }
+        // They are set up when the run's frame stands, before its mesh and gate.
+        const auto step = [&](std::string_view id) { return std::ranges::find(*a->steps, id, &Step::id) - a->steps->begin(); };
+        EXPECT_GT(step("furniture"), step("runframe"));
+        EXPECT_LT(step("furniture"), std::min(step("gate"), step("runmesh")));
         // Two screws at each leg's head; the sheets by their seams; both sheets painted.
         EXPECT_GE(needed(*a, "screw-3", "corner"), 8);
         EXPECT_GT(needed(*a, "screw-1-1/4", "corner"), 10);

@@ -54,13 +54,15 @@ constexpr Rule kOrder[] = {
     {"feed", System::inside,
      "hopper-back hopper-end hopper-floor hopper-lip hopper-slope hopper-front hopper-top shelf-ledger shelf feed-bin feeder drinker "
      "drinker-cleat drinker-end drinker-shelf drinker-standing bath "
-     "dust perch perch-leg perch-foot stump corner-leg corner-rail corner-wall corner-roof",
+     "dust",
      "saw"},
     {"roosts", System::inside, "*", ""},
     {"runframe", System::run,
      "run-post block run-beam rafter eave-block purlin filler run-rail run-kick gate-stud gate-threshold gate-head jamb lining closer "
      "flashing-board",
      "treated dig ladder"},
+    // A roofed corner is too wide for a gate.
+    {"furniture", System::inside, "perch perch-leg perch-foot stump corner-leg corner-rail corner-wall corner-roof", "saw"},
     {"trench", System::run, "trench-mesh", "dig metal"},
     {"carpet", System::run, "ground-mesh", "metal"},
     {"runroof", System::run, "roof-panel flashing", "ladder metal"},
