@@ -151,6 +151,13 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"ridge.span", {{"coop.width", "30ft"}, {"roof.form", "gable"}, {"roof.ridge_kind", "beam"}}},
     {"opening.stock", {{"coop.width", "20ft"}, {"stock.longest", "8ft"}, {"vents.1.wall", "back"}, {"vents.1.width", "8ft"}}},
     {"plate.joint", {{"coop.width", "20ft"}, {"frame.top_plates", "single"}}},
+    {"lean.opening", asked("lean.kind=wall; doors.1.wall=back")},
+    {"lean.trays", asked("lean.kind=wall; roost.wall=back; roost.trays=yes")},
+    {"lean.low", asked("lean.kind=wall; lean.height=7ft")},
+    {"lean.run", asked("lean.kind=greenhouse; runs.1.side=back")},
+    {"lean.shared", asked("lean.kind=wall; runs.1.side=right; runs.1.top=shared")},
+    {"lean.room", asked("lean.kind=wall; runs.1.side=left; runs.1.at=3in")},
+    {"lean.gate", asked("lean.kind=wall; runs.1.side=left; runs.1.gate=left")},
     {"door.eave", asked("doors.1.wall=back; doors.1.height=5ft 2in; roof.pitch=8/12; roof.overhang=24in; coop.depth=4ft; coop.width=12ft")},
 };
 

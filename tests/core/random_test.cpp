@@ -177,6 +177,11 @@ Design randomDesign(Dice& dice, Tally& tally) {
         attempt(corners);
     }
     if (dice.below(8) == 0) attempt({{"form.kind", "elevated"}, {"roost.trays", "yes"}});
+    if (dice.below(8) == 0) {
+        static constexpr const char* kFalls[] = {"front", "front", "right", "left", "back"};
+        const std::string on{dice.below(2) == 0 ? "wall" : "greenhouse"};
+        if (attempt({{"roof.falls_to", kFalls[dice.below(5)]}, {"lean.kind", on}})) ++tally.choices["lean.kind=" + on];
+    }
     if (dice.below(3) == 0) {
         static constexpr const char* kLitter[] = {"shavings", "straw", "chips", "sand"};
         const std::string litter{kLitter[dice.below(4)]};

@@ -46,6 +46,8 @@ const std::vector<Belongs>& table() {
         {"frame.top_plates", walls, {"top-plate", "cap-plate"}, ""},
         {"roof.gutter", roof, {"gutter", "downspout", "barrel", "fascia"}, ""},
         {"roof.barrel", roof, {"barrel", "downspout", "stand-block"}, ""},
+        {"lean.kind", roof, {"leaned-wall", "leaned-glass", "flashing", "fascia"}, ""},
+        {"lean.height", roof, {"leaned-wall", "leaned-glass"}, ""},
         {"roof.cover", roof, {"roof-panel", "shingles", "roll-strip"}, ""},
         {"roof.over_run", roof, {"roof-panel"}, ""},
         {"roof.deck", roof, {"roof-deck"}, ""},

@@ -22,7 +22,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 117> kIds{
+constexpr std::array<std::string_view, 124> kIds{
     "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
     "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
     "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
@@ -39,7 +39,8 @@ constexpr std::array<std::string_view, 117> kIds{
     "ridge.near",       "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",
     "wire.joists",      "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",
     "hatch.lip",        "floor.building", "floor.run",      "ground.floor",      "nests.posts",     "nests.studs",     "nests.mesh",
-    "run.below",        "post.bay",       "litter.deep",    "nests.bays",        "door.screen"};
+    "run.below",        "post.bay",       "litter.deep",    "nests.bays",        "door.screen",     "lean.opening",    "lean.trays",
+    "lean.low",         "lean.run",       "lean.shared",    "lean.room",         "lean.gate"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -368,6 +369,7 @@ std::optional<Clash> clash(Settled& s) {
     if (!c) c = roofClash(s, shell);
     if (!c) c = ownFloorClash(s);
     if (!c) c = wallClash(s, shell);
+    if (!c) c = leanClash(s, shell, all);
     if (!c) c = openingClash(s, shell, all);
     if (!c) c = partitionClash(s, shell, all);
     if (!c) c = insideClash(s, shell);

@@ -26,6 +26,8 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
 std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::vector<Opening>& all);
 std::optional<Clash> insideClash(Settled& s, const Shell& shell);
 std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<Opening>& all);
+/// What the wall that the coop leans on stands in the way of.
+std::optional<Clash> leanClash(Settled& s, const Shell& shell, const std::vector<Opening>& all);
 /// What the lie of the ground does not let stand.
 std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all);
 

@@ -6,6 +6,7 @@
 #include "core/catalog/lumber.h"
 #include "core/catalog/skins.h"
 #include "core/design/gutter.h"
+#include "core/design/lean.h"
 #include "core/design/litter.h"
 #include "core/design/params.h"
 #include "core/design/partition.h"
@@ -40,7 +41,7 @@ void addForm(std::vector<Param>& p) {
                            wallsTake(a) + roomsAbout(a, "front") + roomsAbout(a, "back"), elevated(a),
                            a.isSet("coop.width") ? a.length("coop.width") : Length{},
                            a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"),
-                           std::min(feet(12), alongRoof(a, "coop.depth")), boardFoot(a));
+                           std::min(feet(12), alongRoof(a, "coop.depth")), boardFoot(a), leans(a));
     };
     p.push_back(length("coop.width", form, feet(3), kLongestCoop, [base](Ask& a) -> Value { return base(a).width; }));
     p.push_back(length("coop.depth", form, feet(3), feet(24), [base](Ask& a) -> Value { return base(a).depth; }));
@@ -70,7 +71,18 @@ void addForm(std::vector<Param>& p) {
     }));
     p.push_back(choice("roof.form", form, {"single_slope", "gable", "ceiling"}, word("single_slope"), false));
     p.push_back(onlyWhen(choice("ceiling.kind", form, {"mesh", "ply-1/2"}, word("mesh"), false), indoors));
-    p.push_back(choice("roof.falls_to", form, kAllSides, word("back"), false));
+    // Away from the wall that it leans on, towards whoever comes.
+    p.push_back(choice(
+        "roof.falls_to", form, kAllSides, [](Ask& a) -> Value { return std::string{leans(a) ? "front" : "back"}; }, false));
+    p.push_back(onlyWhen(choice("lean.kind", form, {"nothing", "wall", "greenhouse"}, word("nothing"), false),
+                         [](Ask& a) { return a.choice("roof.form") == "single_slope" && !somethingStands(a); }));
+    // As high as the roof and its metal ask, in steps of half a foot.
+    p.push_back(onlyWhen(length("lean.height", form, feet(3), feet(40),
+                                [](Ask& a) -> Value {
+                                    const auto half = inches(6), needs = leanNeeds(a, shellOf(a));
+                                    return bounded(half * ((needs.count() + half.count() - 1) / half.count()), feet(3), feet(40));
+                                }),
+                         leans));
     p.push_back(roofed(angle("roof.pitch", form, pitch(0.5, 12), pitch(12, 12), [](Ask& a) -> Value {
         // A gable's ties want height under its ridge.
         return gable(a) ? pitch(6, 12) : roofCover(a.choice("roof.cover")).least >= pitch(3, 12) ? pitch(3, 12) : pitch(2, 12);

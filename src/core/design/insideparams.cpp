@@ -4,6 +4,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/design/hatches.h"
+#include "core/design/lean.h"
 #include "core/design/litter.h"
 #include "core/design/params.h"
 #include "core/design/partition.h"
@@ -162,6 +163,9 @@ void addInside(std::vector<Param>& p) {
             if (const auto key = slotKey("runs", row, "side"); row < a.row() || (row > a.row() && a.isSet(key)))
                 taken.push_back(a.choice(key));
         if (!ownRoof(a)) order = {kSides[(fall + 3) % 4], kSides[(fall + 1) % 4]};
+        // Along a wall that the coop leans on a run finds less room than under the low eave; there one leans into a coop on legs.
+        std::ranges::stable_partition(order, [&](auto s) { return leans(a) && !elevated(a) && s == a.choice("roof.falls_to"); });
+        std::erase(order, leanSide(a));
         // Where nests or doors have been put, or a room is parted off, no run.
         const auto free = [&](std::string_view s) {
             const auto put = [&](const std::string& key) { return a.isSet(key) && a.choice(key) == s; };
@@ -170,7 +174,7 @@ void addInside(std::vector<Param>& p) {
         };
         std::ranges::stable_partition(order, free);
         std::erase_if(order, [&](auto s) { return std::ranges::find(taken, s) != taken.end(); });
-        if (!ownRoof(a) || !taken.empty() || order.empty() || (!free("right") && free(order.front())))
+        if (!ownRoof(a) || !taken.empty() || order.empty() || leans(a) || (!free("right") && free(order.front())))
             return std::string{order.empty() ? "right" : order.front()};
         // A run of 14 ft that is too small along the short side of a walk-in goes along the front, under the high eave.
         const double need = inSquareFeet(runShare(a));
@@ -183,7 +187,9 @@ void addInside(std::vector<Param>& p) {
                                 [](Ask& a) -> Value {
                                     // As wide as the wall; past its corner where the run's floor would be too small at its longest.
                                     const auto self = mine("runs", a);
-                                    const auto wall = wallLength(a, a.choice(self + ".side")) - a.length(self + ".at");
+                                    const auto& side = a.choice(self + ".side");
+                                    auto wall = wallLength(a, side) - a.length(self + ".at");
+                                    if (leans(a) && rightOf(side) == leanSide(a)) return bounded(wall - kRunFromWall, feet(3), feet(32));
                                     const auto half = inches(6);
                                     const auto need = mm(inSquareMetres(runShare(a)) * 1e6 / inMm(longestRun(a, self)));
                                     if (need <= wall) return bounded(wall, feet(3), feet(32));
@@ -201,7 +207,14 @@ void addInside(std::vector<Param>& p) {
         const auto l = mm(need / inMm(runWidth(a, self)));
         return bounded(half * ((l.count() + half.count() - 1) / half.count()), feet(4), longestRun(a, self));
     }));
-    p.push_back(onlyWhen(length("runs.*.at", run, Length{}, feet(12), always(Length{}), false), ownRoof));
+    p.push_back(onlyWhen(length(
+                             "runs.*.at", run, Length{}, feet(12),
+                             [](Ask& a) -> Value {
+                                 const bool beside = leans(a) && leftOf(a.choice(mine("runs", a) + ".side")) == leanSide(a);
+                                 return beside ? kRunFromWall : Length{};
+                             },
+                             false),
+                         ownRoof));
     p.push_back(choice(
         "runs.*.top", run,
         {"metal_lapped", "metal_sealed", "plastic_lapped", "plastic_sealed", "clear_lapped", "clear_sealed", "mesh", "shared"},

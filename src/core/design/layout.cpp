@@ -4,6 +4,7 @@
 #include <limits>
 
 #include "core/design/hatches.h"
+#include "core/design/lean.h"
 #include "core/design/litter.h"
 #include "core/design/partition.h"
 #include "core/design/screens.h"
@@ -245,6 +246,8 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     // What opens to the air is no use in a wall that does.
     if ((hopper || self.starts_with("windows") || self.starts_with("vents")) && openWall(ask, side))
         out.push_back({"skin.open_" + std::string{side}, Length{}, wallLength(ask, side)});
+    // Nothing at all opens in one that leans on another.
+    if (side == leanSide(ask) && (self != "nests" || nestsThrough(ask))) out.push_back({"lean.kind", Length{}, wallLength(ask, side)});
     // A partition bars where it meets a wall; what serves the birds, the whole of its room.
     const bool birds = self == "nests" || hopper || self.starts_with("pops");
     for (const auto& p : partitions(ask)) {

@@ -5,6 +5,7 @@
 
 #include "core/design/ground.h"
 #include "core/design/hatches.h"
+#include "core/design/lean.h"
 #include "core/design/litter.h"
 #include "core/design/params.h"
 #include "core/design/partition.h"
@@ -127,7 +128,7 @@ void addOpenings(std::vector<Param>& p) {
     p.push_back(choice("pops.*.wall", openings, kAllSides, [](Ask& a) -> Value {
         // A pop door a run, one after another.
         const auto pops = a.rows("pops"), runs = a.rows("runs");
-        if (runs.empty()) return std::string{"right"};
+        if (runs.empty()) return std::string{leanSide(a) == "right" ? "front" : "right"};
         const auto n = static_cast<std::size_t>(std::ranges::find(pops, a.row()) - pops.begin());
         return a.choice(slotKey("runs", runs[n % runs.size()], "side"));
     }));
@@ -196,7 +197,8 @@ void addOpenings(std::vector<Param>& p) {
         // A small coop's ends are left to the nests.
         std::vector<std::string_view> order{"front", "right", "left", "back"};
         if (elevated(a) && a.rows("doors").size() == 1) order = {"front", "back", "right", "left"};
-        return sideWithRoom(a, mine("windows", a), inches(20), runsLast(a, order));
+        // What opens nowhere on one side is narrower on the others.
+        return sideWithRoom(a, mine("windows", a), inches(leans(a) ? 12 : 20), runsLast(a, order));
     }));
     p.push_back(length("windows.*.width", openings, inches(8), inches(60), [](Ask& a) -> Value {
         if (const auto* unit = windowUnit(a, mine("windows", a))) return unit->wide;
@@ -249,7 +251,7 @@ void addOpenings(std::vector<Param>& p) {
                            feet(12));
         // A long coop's few vents share more floor.
         const auto wide = std::min(longerThanBoard(a) ? feet(12) : inches(48), widestFramed(a));
-        return bounded(std::min({room, wide, std::max(inches(14), room - inches(48))}), inches(8), feet(12));
+        return bounded(std::min({room, wide, std::max(inches(14), room - inches(leans(a) && elevated(a) ? 72 : 48))}), inches(8), feet(12));
     }));
     p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {
         // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
@@ -277,7 +279,8 @@ void addOpenings(std::vector<Param>& p) {
                        {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove", "board_batten", "metal", "shingles"},
                        word("grooved-5/8"), false));
     for (const auto key : {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"})
-        p.push_back({key, skin, Type::flag, false, true, {}, always(false), false, {}});
+        p.push_back(onlyWhen({key, skin, Type::flag, false, true, {}, always(false), false, {}},
+                             [side = std::string{key}.substr(10)](Ask& a) { return side != leanSide(a); }));
     p.push_back(onlyWhen(choice("skin.lower", skin, {"none", "24in", "36in", "48in"}, word("none"), false),
                          [](Ask& a) { return std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); }); }));
     p.push_back(choice("skin.lining", skin, {"none", "ply-1/2", "wipe-1/8"}, word("none"), false));

@@ -7,6 +7,7 @@
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
 #include "core/design/layout.h"
+#include "core/design/lean.h"
 #include "core/design/litter.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
@@ -25,7 +26,7 @@ std::string runOn(Ask& a, std::string_view side) {
 }
 std::vector<std::string_view> sidesButRuns(Ask& a, const std::vector<std::string_view>& order) {
     std::vector<std::string_view> out;
-    std::ranges::copy_if(order, std::back_inserter(out), [&](auto s) { return runOn(a, s).empty(); });
+    std::ranges::copy_if(order, std::back_inserter(out), [&](auto s) { return runOn(a, s).empty() && s != leanSide(a); });
     return out.empty() ? order : out;
 }
 
@@ -52,7 +53,7 @@ Length centred(Ask& a, std::string_view self, std::string_view wall, Length widt
 }
 
 std::vector<std::string_view> endsFirst(Ask& a, std::vector<std::string_view> order) {
-    if (!gable(a)) return order;
+    if (!gable(a) && !leans(a)) return order;
     const auto fall = sideIndex(a.choice("roof.falls_to"));
     std::ranges::stable_partition(order, [&](auto s) { return (sideIndex(s) - fall) % 2 != 0; });
     return order;

@@ -9,6 +9,7 @@
 #include "core/catalog/stock.h"
 #include "core/design/ground.h"
 #include "core/design/layout.h"
+#include "core/design/lean.h"
 #include "core/design/setout.h"
 #include "core/design/wirefloor.h"
 
@@ -48,7 +49,7 @@ Length Shell::panelLength() const {
     double longest = 0;
     for (const auto& x : slopes) {
         const double beyond = inMm(timber->two) / x.cosine() + 25.4;
-        longest = std::max(longest, (x.span + inMm(overhang) - x.start) / x.cosine() + (gable() ? 1 : 2) * beyond);
+        longest = std::max(longest, (x.span + inMm(overhang) - x.start) / x.cosine() + (gable() || leans ? 1 : 2) * beyond);
     }
     return mm(longest);
 }
@@ -129,6 +130,7 @@ Shell shellOf(Ask& ask) {
         s.posted ? s.timber->size(ask.choice("frame.beam")).wide : s.timber->two * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
     s.rafterDeep = timberOf(ask).size(ask.choice("roof.rafter")).wide;
     s.overhang = overhangOf(ask);
+    s.leans = leans(ask);
     s.rake = indoors(ask) ? Length{} : ask.length("roof.rake");
     if (frameless(ask)) {
         s.floorTop = masonry(ask) ? ask.length("foundation.height") : ownFloor(ask) ? Length{} : s.timber->post * 2;
@@ -143,7 +145,7 @@ Shell shellOf(Ask& ask) {
     const auto slope = [&](bool toBack, Angle pitch, double y0, double span) {
         Slope x;
         x.toBack = toBack, x.y0 = y0, x.pitch = pitch, x.rise = std::tan(inRadians(pitch)), x.span = span;
-        x.start = gable ? inMm(s.ridgeThick) / 2 : -inMm(s.overhang);
+        x.start = gable ? inMm(s.ridgeThick) / 2 : s.leans ? 0 : -inMm(s.overhang);
         x.seat = birdsmouthSeat(s.rafterDeep, pitch, s.wallDeep);
         x.rafterLength = sawnRafter(mm(span + inMm(s.overhang) - x.start), pitch, s.rafterDeep);
         return x;
@@ -403,9 +405,10 @@ Length postsApart(Ask& ask) { return readLength(ask.choice("frame.posts"), Units
 Length uprightsApart(Ask& ask) { return posted(ask) ? kPostsApart : readLength(ask.choice("frame.spacing"), Units::imperial).value(); }
 Length beamCarries(Ask& ask, std::string_view beam) { return aloneUnder(ask, beam, carriedBy(ask), onPost(ask, true)); }
 Length wallDeep(Ask& ask) { return posted(ask) ? timberOf(ask).post : timberOf(ask).size(ask.choice("frame.stud")).wide; }
-bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}); }
+bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}) && side != leanSide(ask); }
 Length wallSkin(Ask& ask, std::string_view side) {
     const bool mesh = openWall(ask, side) && lowerSiding(ask) == Length{};
+    if (side == leanSide(ask)) return thicknessOf(leansOnGlass(ask) ? ask.choice("mesh.kind") : "felt");
     return mesh ? thicknessOf(ask.choice("mesh.kind")) : skinOf(ask);
 }
 Length skinOf(Ask& ask) { return skinThick(ask.choice("skin.kind"), timberOf(ask)); }

@@ -22,6 +22,7 @@ struct Shell {
     Length wide, deep;      ///< local: along the eave, and along the fall; outside of the frame
     Length wallDeep;        ///< of the studs
     bool posted = false;    ///< posts and rails instead of studs
+    bool leans = false;     ///< its local front stands against a wall: the roof ends there
     Length carries[5];      ///< of a light frame: how wide an opening one header of each of kHeaders spans
     Length widest;          ///< an opening under the rafters: what the deepest of those spans, or the beam on posts
     Length jamb;            ///< framing beside an opening

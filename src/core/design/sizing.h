@@ -101,8 +101,9 @@ struct Base {
 };
 /// The smallest base of 4, 6, 8, 10 … ft steps (whole sheets and boards) whose clear floor serves; ties go to the squarer one.
 /// A side that is set (non-zero) stays. Nothing large enough: the largest.
+/// One that leans on a wall is wider, for nothing opens there.
 /// `across` is what walls and rooms take of the width, `along` of the depth.
 Base proposeBase(Area need, Length across, Length along, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest,
-                 Length foot = feet(1));
+                 Length foot = feet(1), bool leaning = false);
 
 }  // namespace oiko

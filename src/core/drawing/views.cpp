@@ -7,6 +7,7 @@
 
 #include "core/design/ground.h"
 #include "core/design/layout.h"
+#include "core/design/lean.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
@@ -194,7 +195,10 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     d.id = "face/" + std::string{side};
     const auto shell = shellOf(s);
     const auto look = before(s, side, 0);
-    project(d, m, partsWhere(m, [&](const Part& p) { return !m.buried(p) && !p.edging(); }), look);
+    // Behind the wall that the coop leans on nobody looks.
+    const bool hidden = side == leanSide(s);
+    project(d, m, partsWhere(m, [&](const Part& p) { return !m.buried(p) && !p.edging() && !(hidden && p.role.starts_with("leaned-")); }),
+            look);
     const double length = inMm(wallLength(s, side)), floor = inMm(shell.floorTop);
     auto openings = openingsOf(m, side);
     // What stands behind a run is told by the wall's frame, where it can be seen.

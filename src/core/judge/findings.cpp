@@ -11,6 +11,7 @@
 #include "core/design/existing.h"
 #include "core/design/ground.h"
 #include "core/design/layout.h"
+#include "core/design/lean.h"
 #include "core/design/litter.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
@@ -247,7 +248,7 @@ struct Court {
     double openWallsM2() const {
         double sum = 0;
         for (const auto& p : m.parts)
-            if (p.role == "wall-mesh") sum += p.volumeMm3() / p.extent(p.thick()) / 1e6;
+            if (p.role == "wall-mesh" && p.side != leanSide(s)) sum += p.volumeMm3() / p.extent(p.thick()) / 1e6;
         return sum * kMeshOpen;
     }
     void shelter() {
@@ -405,7 +406,7 @@ struct Court {
         double loose = 0;
         std::vector<std::string> bare;
         for (const std::string_view side : kSides) {
-            if (openWall(s, side)) continue;  // knee braces above its siding
+            if (openWall(s, side) || side == leanSide(s)) continue;  // knee braces above its siding
             std::vector<std::string> wears;
             std::vector<std::pair<double, double>> braces;  // along the wall
             const bool alongX = sideIndex(side) % 2 == 0;
@@ -435,7 +436,7 @@ struct Court {
             if (o.kind != "gate" && !o.kind.starts_with("inner_") && o.kind != "nest_inside" && shell.bearing(o.side) &&
                 !(o.kind == "nest" && nestsBetween(s)))
                 across = std::max(across, Length::ticks((o.width + shell.jamb + (shell.posted ? postsApart(s) : Length{})).count() / 2));
-        const bool open = std::ranges::any_of(kSides, [&](auto side) { return openWall(s, side) && shell.bearing(side); });
+        const bool open = shell.leans || std::ranges::any_of(kSides, [&](auto side) { return openWall(s, side) && shell.bearing(side); });
         const auto lower = lowerSiding(s), tall = studTall(shell);
         // Siding and lining hold them sideways.
         const auto free = open ? Length::ticks((tall - lower).count() / openRows(shell, lower)) : Length{};

@@ -3,6 +3,7 @@
 #include <cmath>
 #include <iterator>
 
+#include "core/design/lean.h"
 #include "core/model/runner.h"
 
 namespace oiko {
@@ -34,6 +35,7 @@ std::vector<Runner::Strip> closeUnder(Builder& b, Runner& under, const std::vect
     std::vector<Runner::Strip> strips;
     const double a = inMm(b.s.length("apron.width"));
     for (const auto& w : b.walls) {
+        if (w.leans) continue;
         std::vector<std::pair<double, double>> open;
         double from = 0;
         // No longer than a board, parted at posts: such lengths a roll has.
@@ -132,6 +134,8 @@ void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
         for (const auto& ground : r->ground()) covered.push_back(ground);
     for (const auto& p : b.model.parts)
         if (const auto at = p.box(); p.role == "stand-block") covered.push_back({{at.low.x, at.low.y, -kMesh}, {at.high.x, at.high.y, 0}});
+    // Nor through the wall that the coop leans on.
+    if (b.shell.leans) covered.push_back({{-1e6, -1e6, -1e6}, {1e6, -inMm(kLeanGap), 1e6}});
     const auto goes = runUnder(b.s);
     std::vector<std::pair<Runner*, Runner::Strip>> strips;
     for (const auto& r : runs) {

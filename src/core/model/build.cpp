@@ -10,6 +10,7 @@
 #include "core/catalog/skins.h"
 #include "core/catalog/stock.h"
 #include "core/design/hatches.h"
+#include "core/design/lean.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -88,8 +89,12 @@ Builder::Builder(Settled& settled)
     for (int i = 0; i < 4; ++i) {
         WallFrame w{i, sideName(i), origins[i], along[i], in[i], i % 2 == 0 ? wide : deep, i % 2 == 1, 0, 0, {}};
         const bool open = openWall(s, w.side);
-        w.wears = open ? s.choice("mesh.kind") : std::string{shell.timber->plain(oiko::skin(s.choice("skin.kind")).stock)};
-        w.form = open                                        ? Form::mesh
+        // Nothing on the studs but felt, or the mesh before panes: it is braced and blocked as an open wall is.
+        w.leans = w.side == leanSide(s);
+        w.wears = w.leans && !leansOnGlass(s) ? "felt"
+                  : open || w.leans           ? s.choice("mesh.kind")
+                                              : std::string{shell.timber->plain(oiko::skin(s.choice("skin.kind")).stock)};
+        w.form = open || w.leans                             ? Form::mesh
                  : oiko::skin(s.choice("skin.kind")).metal() ? Form::panel
                                                              : Form::sheet,
         w.skin = inMm(wallSkin(s, w.side));

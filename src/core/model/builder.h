@@ -42,6 +42,9 @@ struct WallFrame {
     std::string wears{};      ///< stock of what it wears on its studs: siding, mesh, a partition's cover
     Form form = Form::sheet;  ///< of that: mesh where it is open
     double skin = 0;          ///< thickness of that
+    bool leans = false;       ///< another wall stands before it
+    /// Birds see the air through it.
+    bool open() const { return form == Form::mesh && !leans; }
     std::string assembly() const { return inside ? "partition" : side + " wall"; }
     /// The shell's local y at u, of a sloping wall.
     double yAt(double along) const { return local == 1 ? along : length - along; }

@@ -104,6 +104,7 @@ void posts(Builder& b) {
     const bool set = b.s.choice("foundation.kind") == "set_posts";
     // An inch beyond the frame begin the blocks of a run.
     std::vector<Plane> besideRuns;
+    if (b.shell.leans) besideRuns.push_back(Plane::through(b.walls[0].origin, b.walls[0].inward * -1));
     for (const int n : b.s.rows("runs")) {
         const auto& w = b.wall(b.s.choice(slotKey("runs", n, "side")));
         besideRuns.push_back(Plane::through(w.origin - w.inward * kIn, w.inward * -1));
@@ -126,8 +127,8 @@ void posts(Builder& b) {
         for (std::size_t i = 0; i < xs.size(); ++i) {
             const auto place = row + "/" + std::to_string(i + 1);
             // A block keeps within an inch of the frame's outside, so that a run's post can stand close by; within it where mesh goes down
-            // there.
-            const double out = runUnder(b.s).empty() ? kIn : 0;
+            // there, or a wall stands.
+            const double out = runUnder(b.s).empty() && !b.shell.leans ? kIn : 0;
             const Vec3 middle{xs[i] + t / 2, ys[j] + t / 2, 0};
             const auto under = set ? Bounds{middle - Vec3{kHoleWide / 2, kHoleWide / 2, 0}, middle + Vec3{kHoleWide / 2, kHoleWide / 2, 0}}
                                    : stoneAt(b, block(), middle.x, middle.y, out);
@@ -184,7 +185,7 @@ void blockwork(Builder& b) {
     const double least = b.floor - (b.ground.lowest(all) - inMm(b.s.length("foundation.depth"))) - deep,
                  foot = b.floor - std::ceil(least / course - 1e-9) * course;
     const auto ring = [&](double out, double in, double z0, double z1) {
-        return std::vector<Solid>{box({-out, -out, z0}, {b.wide + out, in, z1}),
+        return std::vector<Solid>{box({-out, b.shell.leans ? 0 : -out, z0}, {b.wide + out, in, z1}),
                                   box({-out, b.deep - in, z0}, {b.wide + out, b.deep + out, z1}),
                                   box({-out, in, z0}, {in, b.deep - in, z1}), box({b.wide - in, in, z0}, {b.wide + out, b.deep - in, z1})};
     };
@@ -235,6 +236,7 @@ void skirts(Builder& b) {
     const double bottom = b.floor - inMm(b.shell.deck) - kIn;
     const auto mesh = b.s.choice("mesh.kind");
     for (const auto& w : b.walls) {
+        if (w.leans) continue;
         std::vector<std::pair<double, double>> spans;
         double from = 0;
         const auto to = [&](double until, double next) {

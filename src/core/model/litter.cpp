@@ -67,7 +67,7 @@ void kickBoards(Builder& b) {
     const double high = b.wideOf(stock), d = b.wallDeep, foot = b.floor;
     int n = 0;
     for (const auto& w : b.walls) {
-        if (w.form == Form::mesh) continue;
+        if (w.open()) continue;
         const double corner = d + (w.sloping ? b.one : 0);
         std::vector<std::pair<double, double>> gone{{-1e9, corner}, {w.length - corner, 1e9}};
         Bounds place = b.outside(w, corner, w.length - corner, -d, -d - b.one);

@@ -4,6 +4,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/stock.h"
+#include "core/design/lean.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -87,7 +88,7 @@ struct Covering {
         const double wide = b.wideOf("2x4");
         const auto at = [&](double v) { return (v - slope.start) / c - wide / 2; };
         const double lean = b.two * slope.rise;  // the lowest's top edge leans out: it starts so much higher that the fascia goes on plumb
-        const double first = b.shell.gable() ? 0 : std::max(at(b.two / 2), wide),
+        const double first = b.shell.gable() || b.shell.leans ? 0 : std::max(at(b.two / 2), wide),
                      last = std::min(at(slope.span - b.two / 2), length - 2 * wide - lean);
         std::vector<double> starts{0};
         if (first > 0) starts.push_back(first);
@@ -142,8 +143,8 @@ struct Covering {
 
     void panels() {
         const double wide = inMm(ofProfile(catalog(), cover.stock).front()->a), drip = kIn, beyond = b.two / c + drip;
-        // At a ridge the panels end at the uppermost purlin's edge, under the cap.
-        const double q0 = b.shell.gable() ? 0 : -beyond, q1 = length + beyond;
+        // At a ridge the panels end at the uppermost purlin's edge, under the cap; against a wall under its metal.
+        const double q0 = b.shell.gable() || b.shell.leans ? 0 : -beyond, q1 = length + beyond;
         // Clear ones where they lie over a run alone.
         const bool clear = b.s.applies("roof.over_run") && b.s.choice("roof.over_run") == "clear";
         int n = 0;
@@ -174,8 +175,8 @@ struct Covering {
     /// Sheets along the eave, joints over rafters and staggered by rows; then underlayment and the cover, from the eave upwards.
     void deck(const std::vector<double>& xs) {
         const auto sheet = b.s.choice("roof.deck");
-        const double thick = inMm(thicknessOf(sheet)), felt = inMm(thicknessOf("felt")), q0 = b.shell.gable() ? 0 : -b.two / c,
-                     q1 = length + b.two / c;
+        const double thick = inMm(thicknessOf(sheet)), felt = inMm(thicknessOf("felt")),
+                     q0 = b.shell.gable() || b.shell.leans ? 0 : -b.two / c, q1 = length + b.two / c;
         const double total = q1 - q0, least = 4 * kIn, row = 48 * kIn, half = 24 * kIn;
         std::vector<double> rows{q1};
         const double rest = std::fmod(total, row);
@@ -244,15 +245,15 @@ struct Covering {
         };
         const double low = eave + b.two, foot = over(low) - leg, high = slope.start - b.two;
         along("low", x0, x1, {1, 0, 0}, {0, 0, 1}, [&](double a, double e) { return box({a, low, foot}, {e, low + thick, foot + leg}); });
-        if (!b.shell.gable())
+        if (!b.shell.gable() && !b.shell.leans)
             along("high", x0, x1, {1, 0, 0}, {0, 0, 1}, [&](double a, double e) {
                 return box({a, high - thick, over(slope.start) - leg}, {e, high, over(slope.start)});
             });
         const double end = (eave - slope.start) / c, top = std::max(q0, 0.0);
-        // Under a ridge both slopes' legs end where they meet.
+        // Under a ridge both slopes' legs end where they meet, against a wall at its face.
         const auto side = [&](double a, double e, double x) {
             auto solid = lying(a, e, x, x + thick, -leg, leg);
-            return b.shell.gable() ? cut(solid, Plane::through({0, 0, 0}, {0, -1, 0})) : solid;
+            return b.shell.gable() || b.shell.leans ? cut(solid, Plane::through({0, 0, 0}, {0, -1, 0})) : solid;
         };
         along("left", top, end, down, normal, [&](double a, double e) { return side(a, e, x0 - thick); });
         along("right", top, end, down, normal, [&](double a, double e) { return side(a, e, x1); });
@@ -324,6 +325,29 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
     }
 }
 
+/// The wall that it leans on, and the metal that is bent from it out over the roof: in 10 ft, each lapping the next by 4 in.
+void leanedOn(Builder& b) {
+    const auto& slope = b.shell.slopes[0];
+    const double gap = inMm(kLeanGap), beyond = inMm(kLeanBeyond) + b.rake, x0 = -b.rake, x1 = b.wide + b.rake;
+    const Bounds lies{{-beyond, -gap - inMm(kLeanThick), 0}, {b.wide + beyond, -gap, 0}};
+    b.add("ground/leaned-on", leansOnGlass(b.s) ? "leaned-glass" : "leaned-wall", "foundation", System::ground, Form::block,
+          leansOnGlass(b.s) ? "glass" : "masonry", {1, 0, 0}, {0, 0, 1},
+          {cut(box({lies.low.x, lies.low.y, b.ground.lowest(lies)}, {lies.high.x, lies.high.y, inMm(b.s.length("lean.height"))}),
+               b.ground.above())});
+    const double thick = inMm(thicknessOf("wall-flashing")), leg = inMm(kFlashingLeg), sold = 120 * kIn, lift = inMm(roofThick(b.s)),
+                 on = slope.over(0, b.rafterDeep) + lift / slope.cosine();
+    const int n = x1 - x0 <= sold ? 1 : static_cast<int>(std::ceil((x1 - x0) / (sold - 4 * kIn)));
+    for (int i = 0; i < n; ++i) {
+        const double a = x0 + (x1 - x0) * i / n, e = x0 + (x1 - x0) * (i + 1) / n;
+        // Its lower leg reaches back to the other's face.
+        auto below = cut(onSlope(a, e, 0, slope.over(0, b.rafterDeep), slope.rise, -(lift + thick) * slope.rise - gap,
+                                 leg - lift * slope.rise, lift, thick),
+                         Plane::through({0, thick - gap, 0}, {0, -1, 0}));
+        b.add("roof/flashing/" + std::to_string(i + 1), "flashing", "roof", System::roof, Form::trim, "wall-flashing", {1, 0, 0}, {0, 1, 0},
+              {b.placed(slope, box({a, -gap, on}, {e, thick - gap, on + leg})), b.placed(slope, std::move(below))});
+    }
+}
+
 }  // namespace
 
 void roofFrame(Builder& b) {
@@ -351,7 +375,7 @@ void roofFrame(Builder& b) {
         if (!b.shell.gable()) side.blocks(xs, true);
         side.blocks(xs, false);
         if (indoors(b.s)) return side.ceiling(xs);
-        if (!b.shell.gable()) side.fascia(true, xs);
+        if (!b.shell.gable() && !b.shell.leans) side.fascia(true, xs);
         side.fascia(false, xs);
         if (side.cover.decked)
             side.lookouts(), side.deck(xs);
@@ -359,6 +383,7 @@ void roofFrame(Builder& b) {
             side.purlins(xs), side.panels();
     }
     if (b.shell.gable()) ridge(b, xs, ties);
+    if (b.shell.leans) leanedOn(b);
 }
 
 }  // namespace oiko

@@ -53,7 +53,7 @@ void droppingsTrays(Builder& b, const WallFrame& w, double d1) {
 /// Sheet that is wiped on the studs behind the roosts, from below the bars to above the birds' backs: up to what opens above them, and
 /// beside what opens behind. Joints over studs.
 void splashPanels(Builder& b, const WallFrame& w, double low, double bars, double high) {
-    if (w.form == Form::mesh) return;
+    if (w.open()) return;
     const auto [from, to] = birdsAlong(b.s, w.side);
     const double e = inMm(to - liningThick(b.s)), d = b.wallDeep + inMm(liningThick(b.s)), thick = inMm(thicknessOf("wipe-1/8")),
                  beside = b.wideOf("1x2") + kIn / 4, least = 6 * kIn;

@@ -5,6 +5,7 @@
 
 #include "core/catalog/covers.h"
 #include "core/catalog/skins.h"
+#include "core/design/lean.h"
 #include "core/design/litter.h"
 #include "core/model/builder.h"
 
@@ -39,8 +40,8 @@ struct Siding {
     }
     void put(const std::string& name, std::string_view role, Form form, std::string_view stock, Vec3 along, Vec3 across,
              std::vector<Solid> solids) {
-        if (auto* p = b.add(w.side + "/" + name, role, w.assembly(), w.inside ? System::inside : System::skin, form, std::string{stock},
-                            along, across, std::move(solids)))
+        const auto system = w.inside ? System::inside : w.leans ? System::walls : System::skin;
+        if (auto* p = b.add(w.side + "/" + name, role, w.assembly(), system, form, std::string{stock}, along, across, std::move(solids)))
             p->side = w.side;
     }
 
@@ -76,6 +77,8 @@ struct Siding {
         courses("wrap", "wall-wrap", Form::roll, "felt", inMm(ofProfile(catalog(), "felt").front()->a - kWrapLap), panel, panel + felt);
         courses("course", "wall-shingles", Form::shingle, "wood-shingles", inMm(kind.exposure), panel + felt, t);
     }
+    /// Over the studs alone.
+    void felt() { courses("wrap", "wall-wrap", Form::roll, "felt", inMm(ofProfile(catalog(), "felt").front()->a - kWrapLap), 0, t); }
     void courses(const std::string& name, std::string_view role, Form form, std::string_view stock, double seen, double near, double far) {
         const double high = std::max({top(0, t), top(w.length, t), top(ridge.value_or(0), t)});
         // What the uppermost one's lap would cover, or less than an inch of shingles, is no strip of its own.
@@ -332,9 +335,10 @@ void cornerBoards(Builder& b) {
         put(b.sideName(right ? 1 : 3) + "/high", right ? 1 : 3, cut(box({xs0, -front, bottom}, {xs1, wide - front, high}), b.belowTop(0)));
         put(b.sideName(right ? 1 : 3) + "/low", right ? 1 : 3,
             cut(box({xs0, b.deep + back - wide, bottom}, {xs1, b.deep + back, b.over(b.deep - wide) + 50}), b.belowTop(b.deep)));
-        put("high/" + b.sideName(right ? 1 : 3), 0,
-            box({side + out * (t + b.one), -front - b.one, bottom},
-                {side - out * reach, -front, std::min(b.under(0), b.under(-front - b.one))}));
+        if (!b.shell.leans)
+            put("high/" + b.sideName(right ? 1 : 3), 0,
+                box({side + out * (t + b.one), -front - b.one, bottom},
+                    {side - out * reach, -front, std::min(b.under(0), b.under(-front - b.one))}));
         put("low/" + b.sideName(right ? 1 : 3), 2,
             box({side + out * (t + b.one), b.deep + back, bottom},
                 {side - out * reach, b.deep + back + b.one, b.under(b.deep + back + b.one)}));
@@ -379,6 +383,11 @@ void skin(Builder& b) {
     b.model.trimOwn = b.s.choice("finish.trim") == "own";
     for (const auto& w : b.walls) {
         Siding siding{b, w};
+        if (w.leans) {
+            // Under the wall it leans on nobody drives a screw: it goes on while the panel lies flat.
+            leansOnGlass(b.s) ? siding.upright("mesh/", "wall-mesh", 0, w.length) : siding.felt();
+            continue;
+        }
         if (w.form != Form::mesh) {
             siding.dress();
             continue;
@@ -405,7 +414,7 @@ void wallLining(Builder& b) {
     const double t = inMm(thicknessOf(stock)), d = b.wallDeep, sheet = 48 * kIn, tall = 96 * kIn, least = 3 * kIn;
     const double plates = inMm(b.shell.plates);
     for (const auto& w : b.walls) {
-        if (w.form == Form::mesh || roomsAt(b.s, w.side) > Length{}) continue;
+        if (w.open() || roomsAt(b.s, w.side) > Length{}) continue;
         auto cuts = Siding{b, w}.holes;  // with the ridge board's
         for (auto& cut : cuts) cut.z1 = headInside(b, w, cut);
         if (nestsInside(b.s) && !nestsOnFloor(b.s) && b.s.choice("nests.wall") == w.side) {

@@ -301,7 +301,7 @@ struct Framer {
 
     /// What lies level between the uprights, or braces them.
     void between() {
-        const double lower = w.form == Form::mesh ? inMm(lowerSiding(b.s)) : 0;
+        const double lower = w.open() ? inMm(lowerSiding(b.s)) : 0;
         const double free = inMm(b.shell.lowestWall()) - plates - b.two;
         // One row where siding and mesh of a half open wall meet; for upright boards and metal, and between posts, level rows, evenly
         // between the plates.

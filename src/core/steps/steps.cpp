@@ -30,6 +30,7 @@ constexpr Rule kOrder[] = {
      "post-base roof-post rafter ceiling-joist fly-rafter ridge rafter-tie eave-block lookout purlin filler fascia", "ladder saw"},
     {"roofdeck", System::roof, "roof-deck", "ladder lift"},
     {"roofing", System::roof, "roof-panel ridge-cap underlayment shingles roll-strip drip-edge", "ladder metal"},
+    {"leanmetal", System::roof, "flashing", "ladder metal"},
     {"ceiling", System::roof, "ceiling-mesh ceiling-sheet", "ladder metal"},
     {"gutters", System::roof, "*", "ladder metal lift"},
     {"siding", System::skin, "*", "lift paint"},
@@ -94,15 +95,16 @@ std::vector<Step> buildingOrder(const Model& model) {
     for (const auto& j : model.joints)
         for (const auto& [under, over] : {std::pair{j.a, j.b}, std::pair{j.b, j.a}})
             if (model.parts[under].role == "run-beam" && model.parts[over].system == System::roof) carry.insert(rowOf(model.parts[under]));
-    // First what stands is probed; then what opens is cut into it.
-    Step probe{"probe", {}, words("dust ladder")};
+    // First what stands is looked at or probed; then what opens is cut into it.
+    Step leaned{"leaned", {}, {}}, probe{"probe", {}, words("dust ladder")};
     std::set<std::string_view> standing;
     for (std::size_t i = 0; i < model.parts.size(); ++i)
         if (const auto& p = model.parts[i]; p.existing) {
-            done[i] = true, probe.parts.push_back(i);
+            done[i] = true, (p.role.starts_with("leaned-") ? leaned : probe).parts.push_back(i);
             if (p.system == System::walls) standing.insert(p.side);
         }
-    if (!probe.parts.empty()) out.push_back(std::move(probe));
+    for (auto* first : {&leaned, &probe})
+        if (!first->parts.empty()) out.push_back(std::move(*first));
     for (const auto& rule : kOrder) {
         const auto named = [&](const Part& p) {
             return std::any_of(&rule + 1, std::end(kOrder), [&](const Rule& later) {

@@ -12,6 +12,7 @@
 #include "core/design/existing.h"
 #include "core/design/gutter.h"
 #include "core/design/layout.h"
+#include "core/design/lean.h"
 #include "core/design/litter.h"
 #include "core/design/partition.h"
 #include "core/design/roosts.h"
@@ -58,7 +59,8 @@ constexpr Schedule kSchedule[] = {
     {"shelf-ledger", "stud king trimmer cripple ridge-post nailer wall-post wall-rail", "screw-3", 2, 0, "shelf", kPractice},
     {"shelf shelf-ledger feed-bin", "*", "", 0, 0, "none", kPractice},  // brackets, below
     {"post-base", "*", "", 0, 0, "none", kPractice},                    // one a post, below
-    {"auto-door window-unit window-light block footing strip-footing blockwork slab building-floor curb fill feeder drinker "
+    {"auto-door window-unit window-light block footing strip-footing blockwork slab building-floor leaned-wall leaned-glass curb fill "
+     "feeder drinker "
      "drinker-standing stand-block barrel gutter "
      "downspout",
      "*", "", 0, 0, "none", kPractice},
@@ -470,7 +472,11 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (p.role == "ridge-cap" && p.form == Form::trim) add("screw-stitch", 2 * std::ceil(p.extent(p.along) / 304.8), "cap");
     // Beads of 1/4 in over the metal and over the board behind it; a tube of 10 oz makes 25 ft. Common practice.
     for (const auto& p : parts)
-        if (p.role == "flashing") add("sealant", 2 * p.extent(p.along) / 304.8 / 25, "sealant");
+        if (p.role == "flashing") {
+            add("sealant", 2 * p.extent(p.along) / 304.8 / 25, "sealant");
+            // Up the wall that the coop leans on, a foot apart; on panes sealed alone. Common practice.
+            if (p.system == System::roof && !leansOnGlass(s)) add("masonry-screw", std::ceil(p.extent(p.along) / 304.8) + 1, "flashing");
+        }
     roofing(parts, add);
     wallShingles(parts, add);
     // A closure strip at both ends of each metal or clear panel, in a wall too; stitch screws every 24 in of a side lap.
