@@ -112,6 +112,18 @@ TEST(SidewaysDoors, UnlikeCoopsAreSoundAndShut) {
     }
 }
 
+TEST(SlidingDoors, ALeafReachesAHeaderThatStandsHigherForWantOfCripples) {
+    const auto d =
+        designWith(asked("flock.count=40; form.kind=elevated; frame.walls=posts; frame.beam=4x6; frame.posts=8ft; "
+                         "pops.2.wall=back; pops.2.sill=19 5/8in; skin.open_back=yes; skin.lower=24in; roof.form=gable; "
+                         "runs.1.top=shared"));
+    expectWholeAndShut(d);
+    const auto m = modelOf(d);
+    const auto header = std::ranges::find_if(m.parts, [](const Part& p) { return p.role == "header" && p.opening == "pops.2"; });
+    ASSERT_NE(header, m.parts.end());
+    EXPECT_NEAR(m.find("pops.2/leaf/sheet")->box().high.z - header->box().low.z, 0.75 * 25.4, 0.01);
+}
+
 TEST(Cords, ReachFromTheLeafOutOfTheRun) {
     // 14 in of leaf twice, a run of 8 ft and 3 ft to pull at: 13.33, so 14 ft over two pulleys to a cleat; sideways 12 in twice: 13 ft, two
     // of them.

@@ -594,6 +594,11 @@ TEST(OnceFound, StaysMended) {
         {"a strip behind the roosts between two pop doors' tracks, on no stud",
          asked("form.kind=walk_in; flock.size=bantam; foundation.kind=posts; frame.top_plates=single; doors.1.wall=front; "
                "doors.2.wall=left; partitions.1.wall=right; pops.2.wall=back; feed.place=run; roof.falls_to=front; roost.lined=yes")},
+        {"a partition's cover in a rafter where posts under the ridge leave it no place",
+         asked(
+             "frame.timber=metric; foundation.kind=sills; roof.form=gable; roof.ridge_kind=beam; roof.falls_to=right; coop.width=11ft; "
+             "coop.depth=19ft; roof.cover=roll_roofing; roof.pitch=2/12; roof.rafter=2x8; roof.spacing=16in; roof.ridge_posts=4; pops.1=; "
+             "partitions.1.wall=back; partitions.1.door_width=31 7/64in; doors.1.wall=front")},
         {"the end of a drinker's stand in the blocks round the corner",
          asked("foundation.kind=blockwork; hatches.1.wall=back; hatches.1.kind=water; hatches.1.at=8 1/2in; roost.wall=front")},
         {"a cleat of metric stock under a drinker, in the curb",

@@ -320,10 +320,16 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
                          : shell.turn % 2 == 0 ? "coop.width"
                                                : "coop.depth",
                          {p.room, least, most},
-                         nearest >= least && nearest <= most ? std::optional{Change{p.key + ".room", written(nearest, s)}} : std::nullopt};
+                         nearest && *nearest >= least && *nearest <= most ? std::optional{Change{p.key + ".room", written(*nearest, s)}}
+                                                                          : std::nullopt};
         }
+        // Between posts under the ridge there may be no place at all.
         if (const auto nearest = roomBetweenRafters(s, p.key, p.room, least); nearest != p.room)
-            return Clash{"partition.rafter", p.key + ".room", "roof.spacing", {p.room}, Change{p.key + ".room", written(nearest, s)}};
+            return Clash{"partition.rafter",
+                         p.key + ".room",
+                         nearest || shell.ridgePosts.empty() ? "roof.spacing" : "roof.ridge_posts",
+                         {p.room},
+                         nearest ? std::optional{Change{p.key + ".room", written(*nearest, s)}} : std::nullopt};
         const auto last = shell.deep - cornerClear(s) - door;
         const auto first = cornerClear(s),
                    nearest = besideRidge(shell, p.wall, door, std::clamp(at, first, std::max(first, last)), first, last);

@@ -136,7 +136,7 @@ void addForm(std::vector<Param>& p) {
         const auto along = wallLength(a, rightOf(wall)) - wallDeep(a) * 2;
         const auto least = std::max(kLeastRoom, a.length(mine("partitions", a) + ".door_width") + kSwingClear);
         const auto wanted = bounded(Length::ticks(along.count() * 3 / 10), inches(36), inches(60));
-        return bounded(roomBetweenRafters(a, mine("partitions", a), std::max(wanted, least), least), kLeastRoom, feet(12));
+        return bounded(roomBetweenRafters(a, mine("partitions", a), std::max(wanted, least), least).value_or(wanted), kLeastRoom, feet(12));
     }));
     p.push_back(choice("partitions.*.cover", form, {"mesh", "plain-1/2"}, word("mesh"), false));
     // A board to step over keeps the litter in.

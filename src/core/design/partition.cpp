@@ -103,7 +103,7 @@ std::optional<Length> innerPopAt(Ask& ask, const Partition& p) {
     return best;
 }
 
-Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least) {
+std::optional<Length> roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least) {
     const auto& wall = ask.choice(key + ".wall");
     const int local = (sideIndex(wall) - sideIndex(ask.choice("roof.falls_to")) + 6) % 4;
     const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), frame = inMm(wallDeep(ask)),
@@ -131,7 +131,7 @@ Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Lengt
                    return at > from - inMm(ask.length(key + ".door_width")) - half && at < from + cover + frame + half;
                });
     };
-    auto best = wanted;
+    std::optional<Length> best;
     auto off = feet(100);
     const auto most = mm(wide) - wallDeep(ask) * 3 - kLeastBirds;
     // The wanted depth itself, and every quarter of an inch.

@@ -43,8 +43,8 @@ Length innerSill(Ask& ask, const std::string& key);
 /// Common practice.
 std::string_view boardUnderPlate(Ask& ask);
 /// A room's clear depth nearest to `wanted`, at least `least`, whose partition clears rafters and ties: its cover goes up beside
-/// them.
-Length roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least);
+/// them. nullopt: there is none.
+std::optional<Length> roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least);
 
 /// A pop door of the room's own, for chicks or a broody hen: its opening, and its sill over the deck. Common practice.
 inline constexpr Length kInnerPopWide = inches(12), kInnerPopHigh = inches(14);

@@ -208,7 +208,7 @@ struct Fitter {
             const double slot = kIn / 16, wide = b.wideOf("1x2"), keeper = b.wideOf("1x3"), u0 = h.u0 - lap, u1 = h.u1 + lap,
                          z0 = h.z0 - 0.5 * kIn;
             // Between a track below and one above, far enough to leave its opening free.
-            const double z1 = h.z1 + 0.75 * kIn, more = inMm(slideWants(mm(h.u1 - h.u0)));
+            const double z1 = headInside(b, w, h) + 0.75 * kIn, more = inMm(slideWants(mm(h.u1 - h.u0)));
             const bool right = slidesRight(b.s, h.row).value_or(true);
             const double a = right ? u0 : h.u0 - more, e = right ? h.u1 + more : u1;
             put("leaf/sheet", "pop-leaf", Form::sheet, "ply-1/2", kUp, w.u, {w.box(u0, u1, d0, d0 + leafThick, z0, z1)});
@@ -231,7 +231,7 @@ struct Fitter {
                      keeper = b.wideOf("1x3"), u0 = h.u0 - lap, u1 = h.u1 + lap, z0 = h.z0 - 0.5 * kIn;
         const auto side = w.inside ? b.s.choice(w.side + ".wall") : w.side;
         const double roof = inMm(b.shell.underPlates(side, mm(h.u0 - 3 * kIn), mm(h.u1 - h.u0 + 6 * kIn)));
-        const double height = h.z1 - h.z0 + 1.25 * kIn, top = std::min(z0 + 2 * height, roof);
+        const double height = headInside(b, w, h) - h.z0 + 1.25 * kIn, top = std::min(z0 + 2 * height, roof);
         put("leaf/sheet", "pop-leaf", Form::sheet, "ply-1/2", kUp, w.u, {w.box(u0, u1, d0, d0 + leafThick, z0, z0 + height)});
         for (const bool right : {false, true}) {
             const std::string end = right ? "right" : "left";
@@ -288,7 +288,9 @@ struct Fitter {
 }  // namespace
 
 double headInside(const Builder& b, const WallFrame& w, const Hole& h) {
-    const bool meshed = h.kind == "window" || h.kind == "vent" || (h.kind == "people_door" && screened(b.s, h.row));
+    // A pop door's leaf lies on the lining, where there is one, which is cut no higher than the opening.
+    const bool bare = h.kind == "pop" && (w.open() || b.s.choice("skin.lining") == "none");
+    const bool meshed = bare || h.kind == "window" || h.kind == "vent" || (h.kind == "people_door" && screened(b.s, h.row));
     double head = std::numeric_limits<double>::max();
     for (const auto& p : b.model.parts)
         if (meshed && p.role == "header" && p.opening == h.row && p.side == w.side) head = std::min(head, p.box().low.z - w.origin.z);
