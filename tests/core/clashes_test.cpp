@@ -158,6 +158,8 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"lean.shared", asked("lean.kind=wall; runs.1.side=right; runs.1.top=shared")},
     {"lean.room", asked("lean.kind=wall; runs.1.side=left; runs.1.at=3in")},
     {"lean.gate", asked("lean.kind=wall; runs.1.side=left; runs.1.gate=left")},
+    {"water.barrel", asked("water.from=barrel")},
+    {"water.head", asked("form.kind=elevated; roof.gutter=barrels; roof.falls_to=left; water.from=barrel")},
     {"door.eave", asked("doors.1.wall=back; doors.1.height=5ft 2in; roof.pitch=8/12; roof.overhang=24in; coop.depth=4ft; coop.width=12ft")},
 };
 

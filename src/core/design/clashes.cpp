@@ -17,12 +17,13 @@
 #include "core/design/rules.h"
 #include "core/design/screens.h"
 #include "core/design/shell.h"
+#include "core/design/water.h"
 #include "core/design/wirefloor.h"
 
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 124> kIds{
+constexpr std::array<std::string_view, 126> kIds{
     "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
     "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
     "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
@@ -40,7 +41,7 @@ constexpr std::array<std::string_view, 124> kIds{
     "wire.joists",      "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",
     "hatch.lip",        "floor.building", "floor.run",      "ground.floor",      "nests.posts",     "nests.studs",     "nests.mesh",
     "run.below",        "post.bay",       "litter.deep",    "nests.bays",        "door.screen",     "lean.opening",    "lean.trays",
-    "lean.low",         "lean.run",       "lean.shared",    "lean.room",         "lean.gate"};
+    "lean.low",         "lean.run",       "lean.shared",    "lean.room",         "lean.gate",       "water.barrel",    "water.head"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -311,8 +312,19 @@ std::optional<Clash> litterClash(Settled& s) {
 /// Before each eave's wall there is a place for its barrel, and height for it under the gutter.
 std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
     const auto eaves = guttered(s);
-    const auto whole = kBarrelStand + kBarrelHigh;
+    if (fromBarrel(s)) {
+        if (eaves.empty())
+            return Clash{"water.barrel", "water.from", indoors(s) ? "roof.form" : "roof.gutter", {}, Change{"water.from", "mains"}};
+        if (const int courses = standCourses(s, eaves.front()); courses > kMostCourses)
+            return Clash{"water.head",
+                         "water.from",
+                         frameless(s) ? "foundation.height" : "floor.height",
+                         {kBlockHigh * courses, kBlockHigh * kMostCourses},
+                         Change{"water.from", "mains"}};
+    }
     for (const auto& slope : shell.slopes) {
+        const auto& low = s.choice("roof.falls_to");
+        const auto whole = standHigh(s, slope.toBack ? low : opposite(low)) + kBarrelHigh;
         const double foot = gutterMm(shell, slope, s.choice("roof.cover")) - inMm(feet(20)) * kGutterFall + inMm(shell.floorTop);
         if (!eaves.empty() && foot < inMm(whole + inches(4)))
             return Clash{"barrel.low", "roof.gutter", "coop.low_wall", {mm(foot), whole}, Change{"roof.gutter", "none"}};

@@ -8,9 +8,9 @@
 
 namespace oiko {
 
-/// A barrel of 55 gal on three courses of blocks, so that a bucket goes under its tap. Common practice.
-inline constexpr Length kBarrelWide = inches(23), kBarrelHigh = inches(34), kBarrelStand = kBlockHigh * 3;
-inline constexpr int kStandCourses = 3, kStandBlocks = 3;
+/// A barrel of 55 gal on courses of blocks. Common practice.
+inline constexpr Length kBarrelWide = inches(23), kBarrelHigh = inches(34);
+inline constexpr int kStandBlocks = 3;
 inline constexpr double kBarrelGallons = 55;
 /// From the wall's end to the barrel's middle; so much of the wall it takes either way.
 inline constexpr Length kBarrelEnd = inches(13);

@@ -12,6 +12,7 @@
 #include "core/design/rules.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/design/water.h"
 #include "core/design/wirefloor.h"
 
 namespace oiko::table {
@@ -44,6 +45,8 @@ void addInside(std::vector<Param>& p) {
         // Along an eave where posts stand under the ridge.
         if (ridgePosts(a) > 0)
             std::ranges::stable_partition(order, [&](auto s) { return (sideIndex(s) - sideIndex(a.choice("roof.falls_to"))) % 2 == 0; });
+        // Not where troughs hang, before the barrel.
+        std::ranges::stable_partition(order, [&](auto s) { return !fromBarrel(a) || s != a.choice("roof.falls_to"); });
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
         return std::string{order.front()};
     }));
@@ -91,9 +94,12 @@ void addInside(std::vector<Param>& p) {
         return std::clamp<std::int64_t>(static_cast<std::int64_t>(std::ceil(pounds / kFeederPounds - 1e-9)), hoppers ? 0 : 1, 10);
     }));
     p.push_back(choice("water.kind", inside, {"drinkers", "nipples", "heated"}, word("drinkers"), false));
+    p.push_back(choice("water.from", inside, {"hand", "mains", "barrel"}, word("hand"), false));
     p.push_back(count("water.count", inside, 0, 10, [](Ask& a) -> Value {
         const auto standing = std::ranges::count_if(a.rows("hatches"), [&](int r) { return watered(a, "hatches." + std::to_string(r)); });
         auto wanted = static_cast<std::int64_t>(std::ceil(waterGallons(a) / kDrinkerGallons - 1e-9)) - standing;
+        // Troughs that fill by themselves do for them.
+        if (piped(a)) return std::int64_t{0};
         if (a.choice("water.kind") == "nipples") wanted = std::max(wanted, (nipplesNeeded(a) + kNipplesABucket - 1) / kNipplesABucket);
         return std::clamp<std::int64_t>(wanted, standing > 0 ? 0 : 1, 10);
     }));

@@ -52,8 +52,9 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
             {{(b.low.x + b.high.x) / 2, b.low.y + 60}, Message{"clear." + c.id.substr(c.id.rfind('/') + 1), {}}, 2.0, 0, 0, false, ""});
     }
     for (const auto& p : m.parts)
-        if (p.role == "barrel" || p.role == "tray-bottom" || (withRun && p.role == "corner-roof") || p.role == "drinker-standing" ||
-            p.id.ends_with("/shelf/1") || (p.role == "dust" && (withRun || s.choice("bath.place") == "coop")) ||
+        if (p.role == "barrel" || p.role == "tray-bottom" || p.id == "trough/1" || (withRun && p.role == "corner-roof") ||
+            p.role == "drinker-standing" || p.id.ends_with("/shelf/1") ||
+            (p.role == "dust" && (withRun || s.choice("bath.place") == "coop")) ||
             ((p.role == "feeder" || p.role == "drinker") && (withRun || s.choice("feed.place") == "coop"))) {
             const auto at = (p.box().low + p.box().high) * 0.5;
             d.labels.push_back({{at.x, at.y}, Message{"part." + p.role, {}}, 2.0, 0, 0, false, p.id});

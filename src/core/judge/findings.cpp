@@ -19,6 +19,7 @@
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/design/spans.h"
+#include "core/design/water.h"
 #include "core/judge/holes.h"
 #include "core/judge/sight.h"
 
@@ -361,9 +362,12 @@ struct Court {
             auto& h = find(id, "others", static_cast<double>(stand), static_cast<double>(wants), "count", true, 0);
             if (h.state == State::fail) h.state = State::near;
             h.parts = idsWith(prefix);
-            h.remedies.push_back({{key, key == std::string_view{"run.corner"} ? "no" : std::to_string(stand)}});
+            h.remedies.push_back({{key, key == std::string_view{"run.corner"}   ? "no"
+                                        : key == std::string_view{"water.from"} ? "hand"
+                                                                                : std::to_string(stand)}});
         };
         stands("perch.place", perchesWanted(s), "perch", "perches/", "run.perches");
+        stands("trough.place", troughsWanted(s), "trough", "trough/", "water.from");
         stands("stump.place", stumpsWanted(s), "stump", "stumps/", "run.stumps");
         stands("corner.place", roofedCorner(s), "corner-roof", "roofed/", "run.corner");
         const auto& bath = s.choice("bath.place");

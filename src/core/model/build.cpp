@@ -427,6 +427,7 @@ Model buildModel(Settled& settled) {
     storeRooms(b);
     run(b);
     doorSteps(b);
+    troughs(b);
     feed(b);
     wireBlocks(b);
     litter(b);

@@ -205,6 +205,7 @@ void storeRooms(Builder&);
 void run(Builder&);
 void gutters(Builder&);
 void doorSteps(Builder&);
+void troughs(Builder&);
 void feed(Builder&);
 void markExisting(Builder&);
 

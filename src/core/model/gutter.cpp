@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/catalog/stock.h"
+#include "core/design/water.h"
 #include "core/model/builder.h"
 
 namespace oiko {
@@ -49,16 +50,16 @@ struct Hung {
         const double blockLong = inMm(kBlockLong), blockWide = inMm(kBlockWide), whole = kStandBlocks * blockWide;
         const double ground =
             b.ground.lowest(b.outside(w, u - whole / 2, u + whole / 2, out - blockLong / 2, out + blockLong / 2)) - b.floor;
-        for (int course = 0; course < kStandCourses; ++course)
+        for (int course = 0; course < standCourses(b.s, side); ++course)
             for (int i = 0; i < kStandBlocks; ++i) {
                 const double from = u - whole / 2 + i * blockWide, z = ground + course * inMm(kBlockHigh);
                 b.add("roof/stand/" + side + "/" + std::to_string(course * kStandBlocks + i + 1), "stand-block", "roof", System::roof,
                       Form::block, "block-4x8x16", w.inward, w.u,
                       {w.box(from, from + blockWide, -out - blockLong / 2, -out + blockLong / 2, z, z + inMm(kBlockHigh))});
             }
-        const double lid = ground + inMm(kBarrelStand + kBarrelHigh);
+        const double lid = ground + inMm(standHigh(b.s, side) + kBarrelHigh);
         b.add("roof/barrel/" + side, "barrel", "roof", System::roof, Form::block, "barrel", {0, 0, 1}, {1, 0, 0},
-              {rod(w.at(u, -out, ground + inMm(kBarrelStand)), {0, 0, inMm(kBarrelHigh)}, {1, 0, 0}, 2 * radius)});
+              {rod(w.at(u, -out, ground + inMm(standHigh(b.s, side))), {0, 0, inMm(kBarrelHigh)}, {1, 0, 0}, 2 * radius)});
         // A pipe of 2 by 3 in from the outlet down to the lid.
         const double p = b.overhang + b.two + wide / 2 - kIn, q = p + 2 * kIn, a = u - 1.5 * kIn, e = u + 1.5 * kIn, top = foot(outlet);
         b.add("roof/downspout/" + side, "downspout", "roof", System::roof, Form::trim, "downspout", {0, 0, 1}, {1, 0, 0},

@@ -112,8 +112,8 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
             : h.item == "gravel-bag" || h.item.starts_with("concrete") || h.item.starts_with("block-") || h.item == "mortar-bag" ||
                     h.item == "rebar-peg"
                 ? Group::ground
-            : h.item == "feeder" || h.item.ends_with("drinker") || h.item == "side-nipple" || h.item == "sand-bag" || h.item == "bucket" ||
-                    h.item == "nest-unit" || h.item == "feed-bin" || h.item == "stump" || h.rule == "litter"
+            : h.item == "feeder" || h.item.ends_with("drinker") || h.rule == "piped" || h.item == "side-nipple" || h.item == "sand-bag" ||
+                    h.item == "bucket" || h.item == "nest-unit" || h.item == "feed-bin" || h.item == "stump" || h.rule == "litter"
                 ? Group::inside
             : h.item == "auto-door" || h.item.starts_with("window-") ? Group::openings
                                                                      : Group::fixings;
@@ -155,10 +155,11 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
 Mass massOf(const Part& p, Settled& s) {
     if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(woodOf(s), p.treated() ? 19 : 15));
     if (p.role == "footing" || p.role == "strip-footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
-    if (p.role == "feeder" || p.role == "drinker" || p.role == "drinker-standing" || p.role == "barrel" || p.role == "auto-door" ||
-        p.role == "nest-bucket" || p.role == "nest-unit" || p.role == "window-unit" || p.role == "post-base" || p.role == "feed-bin" ||
-        p.role == "stump")
+    if (p.role == "feeder" || p.role == "drinker" || p.role == "trough" || p.role == "drinker-standing" || p.role == "barrel" ||
+        p.role == "auto-door" || p.role == "nest-bucket" || p.role == "nest-unit" || p.role == "window-unit" || p.role == "post-base" ||
+        p.role == "feed-bin" || p.role == "stump")
         return findItem(catalog(), p.stock)->mass;  // empty
+    if (p.role == "water-pipe") return {};          // by the foot, in the bill
     if (p.role == "litter") return pounds(litterNamed(p.stock).dryPcf * p.volumeMm3() / std::pow(304.8, 3));
     if (p.role == "dust") return pounds(100 * p.volumeMm3() / std::pow(304.8, 3));  // dry sand, common practice
     if (p.form == Form::block && p.stock.starts_with("block-")) return findItem(catalog(), p.stock)->mass;

@@ -54,6 +54,7 @@ constexpr Rule kOrder[] = {
      "saw"},
     {"feed", System::inside,
      "hopper-back hopper-end hopper-floor hopper-lip hopper-slope hopper-front hopper-top shelf-ledger shelf feed-bin feeder drinker "
+     "trough-board trough water-pipe "
      "drinker-cleat drinker-end drinker-shelf drinker-standing bath "
      "dust",
      "saw"},

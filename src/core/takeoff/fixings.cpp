@@ -20,6 +20,7 @@
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/design/spans.h"
+#include "core/design/water.h"
 #include "core/takeoff/takeoff.h"
 
 namespace oiko {
@@ -51,6 +52,10 @@ constexpr Schedule kSchedule[] = {
     {"plate-board", "*", "", 0, 0, "none", kPractice},
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
+    {"trough", "trough-board", "screw-1-1/4", 2, 0, "trough", kPractice},
+    {"trough-board", "wall-lining", "screw-3", 0, 16, "trough", kPractice},  // through it into the studs
+    {"trough-board", "stud king trimmer cripple ridge-post wall-post", "screw-2", 2, 0, "trough", kPractice},
+    {"trough trough-board water-pipe", "*", "", 0, 0, "none", kPractice},
     {"drinker-shelf", "drinker-cleat drinker-end", "screw-2", 0, 6, "shelf", kPractice},
     {"drinker-cleat", "wall-lining", "screw-3", 0, 8, "shelf", kPractice},  // through it into the studs
     {"drinker-cleat", "stud king trimmer cripple ridge-post nailer wall-post wall-rail", "screw-2", 2, 0, "shelf", kPractice},
@@ -572,6 +577,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     const auto& kind = s.choice("water.kind");
     add("drinker", roles["drinker-standing"] + (kind == "drinkers" ? hung : 0), "startup");
     if (kind == "heated") add("heated-drinker", hung, "startup");
+    // Ten feet from pipe to valves; a tap low in the barrel, or a hose's coupling that lets nothing back (IRC 2018 P2902.4.3, hose
+    // connections, from memory); a sleeve through the wall.
+    if (roles["trough"] > 0) {
+        add("float-trough", roles["trough"], "piped"), add("pipe-foot", 10, "piped"), add("pipe-sleeve", 1, "piped");
+        add(fromBarrel(s) ? "barrel-tap" : "hose-coupling", 1, "piped");
+        if (fromBarrel(s)) add("pipe-filter", 1, "piped");
+    }
     if (kind == "nipples" && hung > 0) add("bucket", hung, "nipples"), add("side-nipple", static_cast<double>(nipplesNeeded(s)), "nipples");
     std::vector<HardwareLine> out;
     for (const auto& [key, line] : sum) out.push_back({key.first, line.first, key.second, line.second});
