@@ -105,7 +105,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     // What goes down into the ground ends at it.
     const auto inGround = [&](const Part& p) { return p.system == System::ground && p.box().low.z < m.ground.lowest(p.box()) - 1; };
     for (const auto& p : m.parts) {
-        if (m.buried(p) && p.role != "apron") continue;
+        if ((m.buried(p) && p.role != "apron") || p.fence()) continue;  // netting goes on beyond the picture
         auto box = p.box();
         if (inGround(p)) box.low.z = m.ground.lowest(box);
         all.add(box);
@@ -151,14 +151,15 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
         if (!wish.roof && (coversRoof(part.role) || part.role == "purlin" || part.role == "fascia")) continue;
         if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail"))
             continue;
-        if (!wish.mesh && part.form == Form::mesh) continue;
+        const bool open = part.form == Form::mesh || part.role == "fence-net";
+        if (!wish.mesh && open) continue;
         if (m.buried(part) && part.role != "apron") continue;
         const bool lit = wish.lit.contains(part.id);
         QColor base = lit ? theme.held : theme.fill(fillOf(part));
         base.setAlpha(255);
         if (part.system == System::skin && part.role == "siding" && !lit && !part.existing) base = theme.sheet;
         if (m.trimOwn && isTrim(part) && !lit && !part.existing) base = theme.trim;
-        const bool sieve = part.form == Form::mesh && !lit;
+        const bool sieve = open && !lit;
         if (sieve) base = theme.mesh;
         const bool glass = fillOf(part) == Fill::glass && !lit;
         if (glass) base = theme.glass;
@@ -185,7 +186,7 @@ QImage picture(const Model& m, const PictureWish& wish, QSize size, const Theme&
     const QRgb line = theme.dark ? shaded(theme.ink, 0.55) : qRgb(0x6a, 0x5f, 0x4e);
     for (std::size_t i = 0; i < m.parts.size(); ++i) {
         const auto& part = m.parts[i];
-        if (part.form == Form::mesh) continue;
+        if (part.form == Form::mesh || part.role == "fence-net") continue;
         if (!wish.roof && (coversRoof(part.role) || part.role == "purlin" || part.role == "fascia")) continue;
         if (!wish.skin && (part.system == System::skin || part.role == "leaf" || part.role == "leaf-stile" || part.role == "leaf-rail"))
             continue;

@@ -1,6 +1,7 @@
 // Walls of posts and rails.
 #include <cmath>
 
+#include "core/design/layout.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
 #include "whole.h"

@@ -177,6 +177,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
         attempt(corners);
     }
     if (dice.below(8) == 0) attempt({{"form.kind", "elevated"}, {"roost.trays", "yes"}});
+    if (dice.below(12) == 0) attempt({{"runs.1.top", "mesh"}, {"run.corner", "yes"}});
     if (dice.below(8) == 0) {
         static constexpr const char* kFalls[] = {"front", "front", "right", "left", "back"};
         const std::string on{dice.below(2) == 0 ? "wall" : "greenhouse"};
@@ -594,6 +595,10 @@ TEST(OnceFound, StaysMended) {
         {"a strip behind the roosts between two pop doors' tracks, on no stud",
          asked("form.kind=walk_in; flock.size=bantam; foundation.kind=posts; frame.top_plates=single; doors.1.wall=front; "
                "doors.2.wall=left; partitions.1.wall=right; pops.2.wall=back; feed.place=run; roof.falls_to=front; roost.lined=yes")},
+        {"a gate's threshold in the block of the next post, a hair higher up a slope",
+         asked("coop.depth=12ft; coop.width=182 11/64in; doors.2.wall=left; foundation.kind=blockwork; frame.timber=planed; "
+               "ground.front_right=19 1/4in; litter.kind=sand; nests.wall=front; roof.barrel=right; roof.gutter=barrels; "
+               "run.litter=shavings; runs.1.gate_leaf=double; vents.3.wall=left; water.kind=nipples")},
         {"a partition's cover in a rafter where posts under the ridge leave it no place",
          asked(
              "frame.timber=metric; foundation.kind=sills; roof.form=gable; roof.ridge_kind=beam; roof.falls_to=right; coop.width=11ft; "

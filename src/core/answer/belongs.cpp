@@ -107,6 +107,8 @@ const std::vector<Belongs>& table() {
         {"feed.height", inside, {"feeder", "drinker", "drinker-standing", "hopper-lip", "trough"}, ""},
         {"feed.count", inside, {"feeder"}, ""},
         {"water.kind", inside, {"drinker", "trough"}, ""},
+        {"fence.kind", std::nullopt, {"fence-post", "fence-net", "run-mesh", "skirt-mesh", "wall-panel", "siding"}, ""},
+        {"fence.beyond", std::nullopt, {"fence-post", "fence-net"}, ""},
         {"water.from", inside, {"trough", "water-pipe", "drinker"}, ""},
         {"water.count", inside, {"drinker", "drinker-standing", "trough"}, ""},
         {"nests.kind", inside, {}, "nests/"},

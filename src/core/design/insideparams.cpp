@@ -283,6 +283,9 @@ void addInside(std::vector<Param>& p) {
     p.push_back(
         onlyWhen({"run.kick", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return !a.rows("runs").empty(); }));
     p.push_back(choice("mesh.kind", run, {"hardware-cloth-1/2", "hardware-cloth-1/4"}, word("hardware-cloth-1/2"), false));
+    p.push_back(choice("fence.kind", run, {"none", "electric"}, word("none"), false));
+    p.push_back(
+        onlyWhen(length("fence.beyond", run, feet(3), feet(40), always(feet(8))), [](Ask& a) { return a.choice("fence.kind") != "none"; }));
     p.push_back(choice("mesh.upper", run, {"same", "netting-1"}, word("same"), false));
     p.push_back(onlyWhen(choice("mesh.edge", run, {"washers", "battens"}, word("washers"), false), fenced));
     p.push_back(onlyWhen({"mesh.double", run, Type::flag, false, true, {}, always(false), false, {}}, fenced));

@@ -230,6 +230,8 @@ Length carriedBy(Ask& ask);
 /// A wall that is left open to the air, behind mesh on its studs; and what a wall wears on them, mesh or siding.
 bool openWall(Ask& ask, std::string_view side);
 Length wallSkin(Ask& ask, std::string_view side);
+/// Electric netting: 4 ft high, posts ten feet apart, sold by a hundred feet with them. Common practice.
+inline constexpr Length kFenceHigh = feet(4), kFencePosts = feet(10), kFenceNet = feet(100);
 /// Of the siding, without battens.
 Length skinOf(Ask& ask);
 /// How far up from the deck open walls wear siding; zero: not at all.

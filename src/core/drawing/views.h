@@ -13,6 +13,8 @@ namespace oiko {
 /// `coop`: without the run, every opening dimensioned; `both`: the two together, overall; `live`: all, for the hand on screen.
 enum class PlanOf { coop, both, live };
 Drawing floorPlan(const Model& model, Settled& settled, PlanOf of);
+/// Where netting goes round the yard.
+Drawing yardPlan(const Model& model, Settled& settled);
 Drawing face(const Model& model, Settled& settled, std::string_view side);
 /// As it lies to be nailed, seen from outside, with the marks of its pieces.
 Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);

@@ -431,6 +431,7 @@ Model buildModel(Settled& settled) {
     feed(b);
     wireBlocks(b);
     litter(b);
+    fence(b);
     markExisting(b);
     return finish(b);
 }

@@ -207,6 +207,7 @@ void gutters(Builder&);
 void doorSteps(Builder&);
 void troughs(Builder&);
 void feed(Builder&);
+void fence(Builder&);
 void markExisting(Builder&);
 
 }  // namespace oiko

@@ -42,6 +42,7 @@ struct Part {
         return role == "slab" || role == "building-floor" || role == "curb" || role == "blockwork" || role == "ground-sill";
     }
     bool edging() const { return role == "apron" || role == "trench-mesh" || role == "ground-mesh"; }  ///< mesh on the ground or in it
+    bool fence() const { return role.starts_with("fence-"); }  ///< round the yard: far from all the rest, and nothing of theirs
     bool treated() const { return stock.ends_with("pt"); }
     Vec3 thick() const { return cross(along, wide); }
     Bounds box() const;

@@ -178,6 +178,10 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
 Gate Runner::gateIn(const Side& s) const {
     Gate g{s.name, b.post + 0.25 * kIn, inMm(b.s.length(row + ".gate_width")), 0, false};
     g.grade = b.ground.highest(bounds(s.slab(g.from, g.from + g.width, 0, g.width, 0, 1)));
+    // Its threshold lies over the next post's block too, where that reaches so far and ends higher.
+    const auto lies = bounds(s.slab(g.from - 0.25 * kIn, g.from + g.width + 0.25 * kIn, -b.post, 0, g.grade, g.grade + b.two));
+    for (const auto& block : blocks)
+        if (block.meets(lies, 0)) g.grade = std::max(g.grade, block.high.z);
     if (s.beam) g.height = *s.beam - 0.25 * kIn;
     g.head = !s.beam || g.height > std::min(g.grade + 84 * kIn, s.swingsBelow);
     if (!g.head) return g;

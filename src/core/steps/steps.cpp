@@ -70,6 +70,7 @@ constexpr Rule kOrder[] = {
     {"runroof", System::run, "roof-panel flashing", "ladder metal"},
     {"gate", System::run, "gate-stile gate-rail gate-brace gate-cross gate-mesh gate-strip", ""},
     {"runmesh", System::run, "*", "metal dig"},
+    {"fence", System::run, "fence-post fence-net", "dig"},
     {"runlitter", System::run, "litter", "dust"},
     {"litter", System::inside, "litter", "dust"},
 };

@@ -55,6 +55,7 @@ constexpr Schedule kSchedule[] = {
     {"trough", "trough-board", "screw-1-1/4", 2, 0, "trough", kPractice},
     {"trough-board", "wall-lining", "screw-3", 0, 16, "trough", kPractice},  // through it into the studs
     {"trough-board", "stud king trimmer cripple ridge-post wall-post", "screw-2", 2, 0, "trough", kPractice},
+    {"fence-post fence-net", "*", "", 0, 0, "none", kPractice},
     {"trough trough-board water-pipe", "*", "", 0, 0, "none", kPractice},
     {"drinker-shelf", "drinker-cleat drinker-end", "screw-2", 0, 6, "shelf", kPractice},
     {"drinker-cleat", "wall-lining", "screw-3", 0, 8, "shelf", kPractice},  // through it into the studs
@@ -583,6 +584,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         add("float-trough", roles["trough"], "piped"), add("pipe-foot", 10, "piped"), add("pipe-sleeve", 1, "piped");
         add(fromBarrel(s) ? "barrel-tap" : "hose-coupling", 1, "piped");
         if (fromBarrel(s)) add("pipe-filter", 1, "piped");
+    }
+    double fence = 0;
+    for (const auto& p : parts)
+        if (p.role == "fence-net") fence += p.extent(p.along);
+    if (fence > 0) {
+        add("electric-net", std::ceil(fence / inMm(kFenceNet)), "fence");
+        add("energiser", 1, "fence"), add("ground-rod", 1, "fence"), add("fence-tester", 1, "fence"), add("fence-sign", 2, "fence");
     }
     if (kind == "nipples" && hung > 0) add("bucket", hung, "nipples"), add("side-nipple", static_cast<double>(nipplesNeeded(s)), "nipples");
     std::vector<HardwareLine> out;
