@@ -959,6 +959,33 @@ TEST_F(Window, ACeilingHalfOpenWallsALiningPaversAndAnAutomaticDoorAreChosenInTh
     EXPECT_NE(window->findChild<ValueWord*>("roof.pitch"), nullptr);
 }
 
+TEST_F(Window, ACoopLeansOnAWallDrinksByItselfAndHasAFenceRoundIt) {
+    const auto has = [&](std::string_view role) {
+        return std::ranges::any_of(window->answer()->model->parts, [&](const Part& p) { return p.role == role; });
+    };
+    const auto before = window->answer()->bill.total;
+    take("lean.kind", 1);
+    settle();
+    ASSERT_TRUE(has("leaned-wall")) << window->message().toStdString();
+    EXPECT_NE(window->findChild<ValueWord*>("lean.height"), nullptr);
+    // Nothing opens there: refused in place, and the coop stays as it is.
+    const auto undone = window->document().undo()->index();
+    take("skin.open_back", 0);
+    settle();
+    EXPECT_EQ(window->document().undo()->index(), undone);
+    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    take("water.from", 1);
+    settle();
+    EXPECT_TRUE(has("trough")) << window->message().toStdString();
+    take("fence.kind", 1);
+    settle();
+    EXPECT_TRUE(has("fence-net")) << window->message().toStdString();
+    EXPECT_NE(window->findChild<ValueWord*>("fence.beyond"), nullptr);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, SlopingGroundIsTypedCornerByCornerDrawnAndRefusedWhereItCannotBe) {
     const auto before = window->answer()->bill.total;
     EXPECT_EQ(measures(*window->answer()).at("ground.fall").id, "measure.level");

@@ -39,6 +39,8 @@ std::optional<Clash> leanClash(Settled& s, const Shell& shell, const std::vector
     for (const auto& o : all)
         if (o.wall == side && (o.row != "nests" || nestsThrough(s)))
             return Clash{"lean.opening", o.row + ".wall", "lean.kind", {keyRef(o.row + ".wall"), Ref{"side." + side}}};
+    if (const auto open = "skin.open_" + side; s.flag(open))
+        return Clash{"lean.opening", open, "lean.kind", {keyRef(open), Ref{"side." + side}}, Change{open, "no"}};
     if (s.applies("roost.trays") && s.flag("roost.trays") && s.choice("roost.wall") == side)
         return Clash{"lean.trays", "roost.trays", "roost.wall", {Ref{"side." + side}}, Change{"roost.trays", "no"}};
     if (const auto is = s.length("lean.height"), needs = leanNeeds(s, shell); is < needs) {

@@ -279,8 +279,7 @@ void addOpenings(std::vector<Param>& p) {
                        {"grooved-5/8", "grooved-3/8", "battens", "shiplap", "tongue_groove", "board_batten", "metal", "shingles"},
                        word("grooved-5/8"), false));
     for (const auto key : {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"})
-        p.push_back(onlyWhen({key, skin, Type::flag, false, true, {}, always(false), false, {}},
-                             [side = std::string{key}.substr(10)](Ask& a) { return side != leanSide(a); }));
+        p.push_back({key, skin, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(onlyWhen(choice("skin.lower", skin, {"none", "24in", "36in", "48in"}, word("none"), false),
                          [](Ask& a) { return std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); }); }));
     p.push_back(choice("skin.lining", skin, {"none", "ply-1/2", "wipe-1/8"}, word("none"), false));
