@@ -595,6 +595,9 @@ TEST(OnceFound, StaysMended) {
         {"a strip behind the roosts between two pop doors' tracks, on no stud",
          asked("form.kind=walk_in; flock.size=bantam; foundation.kind=posts; frame.top_plates=single; doors.1.wall=front; "
                "doors.2.wall=left; partitions.1.wall=right; pops.2.wall=back; feed.place=run; roof.falls_to=front; roost.lined=yes")},
+        {"a kick board for deep litter in low nests along an open wall",
+         asked("form.kind=elevated; frame.walls=posts; litter.kind=straw; litter.deep=6in; nests.kind=bought; skin.open_front=yes; "
+               "nests.wall=front; nests.height=7 1/2in; roof.form=gable; roost.wall=right; runs.1.side=right")},
         {"a gate's threshold in the block of the next post, a hair higher up a slope",
          asked("coop.depth=12ft; coop.width=182 11/64in; doors.2.wall=left; foundation.kind=blockwork; frame.timber=planed; "
                "ground.front_right=19 1/4in; litter.kind=sand; nests.wall=front; roof.barrel=right; roof.gutter=barrels; "

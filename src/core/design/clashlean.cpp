@@ -44,7 +44,7 @@ std::optional<Clash> leanClash(Settled& s, const Shell& shell, const std::vector
     if (s.applies("roost.trays") && s.flag("roost.trays") && s.choice("roost.wall") == side)
         return Clash{"lean.trays", "roost.trays", "roost.wall", {Ref{"side." + side}}, Change{"roost.trays", "no"}};
     if (const auto is = s.length("lean.height"), needs = leanNeeds(s, shell); is < needs) {
-        const auto low = s.length("coop.low_wall") - (needs - is);
+        const auto grid = ruleGrid(s), low = grid * ((s.length("coop.low_wall") - (needs - is)) / grid);
         return Clash{"lean.low",
                      "lean.height",
                      "coop.low_wall",

@@ -118,6 +118,12 @@ struct Siding {
                 const double out = h.z0 <= 0 ? 0 : aside ? inMm(slideWants(mm(h.u1 - h.u0))) : 5 * kIn;
                 gone.emplace_back(h.u0 - out, h.u1 + out);
             }
+        // Low nests inside stand against the studs, where a board for deep litter would be.
+        if (nestsInside(b.s) && !nestsThrough(b.s) && !nestsOnFloor(b.s) && b.s.choice("nests.wall") == w.side &&
+            inMm(b.s.length("nests.height") - kNestBoard) < high) {
+            const double at = inMm(b.s.length("nests.at"));
+            gone.emplace_back(at, at + inMm(openingWidth(b.s, "nests")));
+        }
         for (const auto& p : partitions(b.s)) {
             const auto end = b.wall(p.wall);
             if (w.local % 2 == end.local % 2) continue;
