@@ -23,6 +23,7 @@ std::string_view shedPresetText();
 std::string_view barnPresetText();
 std::string_view panelsPresetText();
 std::string_view trenchPresetText();
+std::string_view leantoPresetText();
 std::string_view railsPresetText();
 std::string_view hallPresetText();
 std::string_view airyPresetText();
@@ -551,7 +552,7 @@ std::vector<Preset> presets() {
             {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText},
             {"airy", airyPresetText},       {"bank", bankPresetText},         {"shed", shedPresetText},
             {"barn", barnPresetText},       {"panels", panelsPresetText},     {"trench", trenchPresetText},
-            {"rails", railsPresetText},     {"hall", hallPresetText}};
+            {"rails", railsPresetText},     {"hall", hallPresetText},         {"leanto", leantoPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {
