@@ -79,6 +79,9 @@ TEST(Leaning, ItsWallIsNotAirAndNobodyLooksThroughIt) {
     for (const auto& shape : face(m, s, "back").shapes)
         for (const auto& p : shape.points) widest = std::max(widest, p.x);
     EXPECT_LT(widest, 120 * 25.4 + 600) << "the wall is not drawn before the coop";
+    const auto a = answerTo(leaning("lean.kind=greenhouse"));
+    for (const auto& shape : wallFrame(*a->model, *a->settled, *a->takeoff, "back").shapes)
+        EXPECT_EQ(shape.part.find("/mesh/"), std::string::npos) << "nor mesh before the frame";
 }
 
 TEST(Leaning, TheMetalIsBoughtWithItsScrewsAndBeads) {

@@ -24,6 +24,8 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     const auto wall = inside ? s.choice(std::string{side} + ".wall") : std::string{side};
     const auto look = before(s, wall, inMm(shell.floorTop));
     const auto parts = partsWhere(m, [&](const Part& p) {
+        // Felt or mesh on a panel that leans on a wall hides nothing of it.
+        if (p.form == Form::mesh || p.form == Form::roll) return false;
         return (p.system == System::walls || (inside && p.system == System::inside && p.form == Form::lumber)) && p.side == side;
     });
     project(d, m, parts, look);
