@@ -15,6 +15,8 @@ TEST(PipedWater, TroughsHangWholeAndShutOnUnlikeWalls) {
          {"water.from=mains", "water.from=mains; form.kind=elevated; flock.count=8",
           "water.from=mains; frame.walls=posts; skin.kind=metal; skin.lining=ply-1/2; flock.count=40",
           "water.from=barrel; roof.gutter=barrels", "water.from=mains; lean.kind=wall",
+          "water.from=barrel; roof.gutter=barrels; roof.barrel=right; roof.form=gable; nests.wall=left; "
+          "skin.kind=board_batten; frame.timber=planed; flock.size=ducks",
           "water.from=barrel; roof.gutter=barrels; foundation.kind=curb; flock.count=30; litter.kind=straw",
           "water.from=barrel; roof.gutter=barrels; skin.kind=board_batten; frame.timber=metric; ground.back_right=5in"}) {
         if (sampled() && std::string_view{more}.ends_with("mains")) continue;

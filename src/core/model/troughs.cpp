@@ -69,12 +69,16 @@ struct Trough {
             b.add("trough/" + std::to_string(i + 1), "trough", "feed", System::inside, Form::block, "float-trough", w.u, {0, 0, 1},
                   {w.box(u, u + inMm(kTroughLong), d + b.one, d + b.one + inMm(kTroughDeep), rim - inMm(kTroughHigh), rim)});
         }
-        // Up to the siding's face; it goes on through a drilled hole, as a bolt does.
+        // Up to the face of the siding, or of a batten on it; it goes on through a drilled hole, as a bolt does.
         const auto* barrel = fromBarrel(b.s) ? b.model.find("roof/barrel/" + w.side) : nullptr;
         const double z = barrel ? barrel->box().low.z - b.floor + inMm(kBarrelTap) : rim,
                      out = barrel ? barrelOutMm(b.s) - inMm(kBarrelWide) / 2 : w.skin + 3 * kIn;
+        const auto whole = bounds(w.box(place.at - kPipe / 2, place.at + kPipe / 2, -out, -w.skin, z, z + kPipe));
+        const bool batten =
+            std::ranges::any_of(b.model.parts, [&](const Part& p) { return p.role == "skin-batten" && p.box().meets(whole, -kTouchMm); });
+        const double face = w.skin + (batten ? b.one : 0);
         b.add("trough/pipe", "water-pipe", "feed", System::inside, Form::block, "water-pipe", w.inward, w.u,
-              {rod(w.at(place.at, -out, z + kPipe / 2), w.inward * (out - w.skin), {0, 0, 1}, kPipe)});
+              {rod(w.at(place.at, -out, z + kPipe / 2), w.inward * (out - face), {0, 0, 1}, kPipe)});
         b.join("trough/pipe", barrel ? barrel->id : "trough/board", Joint::Kind::fastened, 0);
     }
 
