@@ -88,6 +88,12 @@ TEST(Leaning, TheMetalIsBoughtWithItsScrewsAndBeads) {
     const auto a = answerTo(leaning("feed.place=coop; runs.1="));
     // Ten feet of coop and 8 in beyond either end: two lengths, a screw a foot of each and one more.
     EXPECT_EQ(needed(*a, "masonry-screw"), 2 * (std::ceil(68.0 / 12) + 1));
+    // The first is cut 4 in longer, for the lap.
+    std::vector<Length> lengths;
+    for (const auto& p : a->takeoff->pieces)
+        if (p.role == "flashing") lengths.push_back(p.length);
+    std::ranges::sort(lengths);
+    EXPECT_EQ(lengths, (std::vector{inches(68), inches(72)}));
     EXPECT_NEAR(needed(*a, "sealant"), 2 * 136.0 / 12 / 25, 0.02);
 }
 

@@ -343,8 +343,11 @@ void leanedOn(Builder& b) {
         auto below = cut(onSlope(a, e, 0, slope.over(0, b.rafterDeep), slope.rise, -(lift + thick) * slope.rise - gap,
                                  leg - lift * slope.rise, lift, thick),
                          Plane::through({0, thick - gap, 0}, {0, -1, 0}));
-        b.add("roof/flashing/" + std::to_string(i + 1), "flashing", "roof", System::roof, Form::trim, "wall-flashing", {1, 0, 0}, {0, 1, 0},
-              {b.placed(slope, box({a, -gap, on}, {e, thick - gap, on + leg})), b.placed(slope, std::move(below))});
+        if (auto* p =
+                b.add("roof/flashing/" + std::to_string(i + 1), "flashing", "roof", System::roof, Form::trim, "wall-flashing", {1, 0, 0},
+                      {0, 1, 0}, {b.placed(slope, box({a, -gap, on}, {e, thick - gap, on + leg})), b.placed(slope, std::move(below))});
+            p && i + 1 < n)
+            p->endLapMm = 4 * kIn;
     }
 }
 

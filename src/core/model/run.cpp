@@ -108,11 +108,13 @@ struct OwnRoof final : Runner {
         const int n = beside <= sold ? 1 : static_cast<int>(std::ceil(beside / (sold - 4 * kIn)));
         for (int i = 0; i < n; ++i) {
             const double a = beside * i / n, e = beside * (i + 1) / n;
-            put("flashing/" + std::to_string(i + 1), "flashing", Form::trim, "wall-flashing", w.u, out,
-                {cuboid(a, e, -kMesh, thick - kMesh, f->roof, f->head),
-                 cut(placed(onSlope(a, e, 0, over(0), rise, -(lift + thick) * rise - 2 * kMesh, inMm(kFlashingLeg) - lift * rise, lift,
-                                    thick)),
-                     Plane::through(at(0, thick - kMesh, 0), out * -1))});
+            if (auto* p = put("flashing/" + std::to_string(i + 1), "flashing", Form::trim, "wall-flashing", w.u, out,
+                              {cuboid(a, e, -kMesh, thick - kMesh, f->roof, f->head),
+                               cut(placed(onSlope(a, e, 0, over(0), rise, -(lift + thick) * rise - 2 * kMesh,
+                                                  inMm(kFlashingLeg) - lift * rise, lift, thick)),
+                                   Plane::through(at(0, thick - kMesh, 0), out * -1))});
+                p && i + 1 < n)
+                p->endLapMm = 4 * kIn;
         }
     }
 

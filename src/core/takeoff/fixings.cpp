@@ -10,7 +10,6 @@
 #include "core/catalog/lumber.h"
 #include "core/catalog/skins.h"
 #include "core/design/existing.h"
-#include "core/design/gutter.h"
 #include "core/design/layout.h"
 #include "core/design/lean.h"
 #include "core/design/litter.h"
@@ -20,8 +19,8 @@
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/design/spans.h"
-#include "core/design/water.h"
 #include "core/takeoff/takeoff.h"
+#include "core/takeoff/units.h"
 
 namespace oiko {
 namespace {
@@ -563,36 +562,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     for (const auto& p : parts)
         if (p.role == "force-mesh") add("mesh-tie", std::ceil(p.volumeMm3() / p.extent(p.thick()) / 92903.04), "force");
     floorCover(s, add);
-    for (const auto& side : guttered(s)) {
-        double lengths = 0, long_ = 0;
-        for (const auto& p : parts)
-            if (p.role == "gutter" && p.id.starts_with("roof/gutter/" + side)) ++lengths, long_ += p.extent(p.along);
-        add("gutter-hanger", std::ceil(long_ / 609.6) + 1, "hanger"), add("gutter-cap", 2, "guttercap");
-        add("gutter-joint", lengths - 2, "gutterjoint"), add("gutter-outlet", 1, "outlet"), add("barrel", 1, "barrel");
-        add("gravel-bag", 2, "gravelstand");
-    }
-    add("bucket", roles["nest-bucket"], "unit"), add("nest-unit", roles["nest-unit"], "unit");
-    add("feeder", static_cast<double>(s.count("feed.count")), "startup");
-    // What stands behind a hatch is a drinker of the usual kind.
-    const auto hung = static_cast<double>(s.count("water.count"));
-    const auto& kind = s.choice("water.kind");
-    add("drinker", roles["drinker-standing"] + (kind == "drinkers" ? hung : 0), "startup");
-    if (kind == "heated") add("heated-drinker", hung, "startup");
-    // Ten feet from pipe to valves; a tap low in the barrel, or a hose's coupling that lets nothing back (IRC 2018 P2902.4.3, hose
-    // connections, from memory); a sleeve through the wall.
-    if (roles["trough"] > 0) {
-        add("float-trough", roles["trough"], "piped"), add("pipe-foot", 10, "piped"), add("pipe-sleeve", 1, "piped");
-        add(fromBarrel(s) ? "barrel-tap" : "hose-coupling", 1, "piped");
-        if (fromBarrel(s)) add("pipe-filter", 1, "piped");
-    }
-    double fence = 0;
-    for (const auto& p : parts)
-        if (p.role == "fence-net") fence += p.extent(p.along);
-    if (fence > 0) {
-        add("electric-net", std::ceil(fence / inMm(kFenceNet)), "fence");
-        add("energiser", 1, "fence"), add("ground-rod", 1, "fence"), add("fence-tester", 1, "fence"), add("fence-sign", 2, "fence");
-    }
-    if (kind == "nipples" && hung > 0) add("bucket", hung, "nipples"), add("side-nipple", static_cast<double>(nipplesNeeded(s)), "nipples");
+    boughtUnits(m, s, [&](std::string_view item, double n, std::string_view rule) { add(item, n, rule); });
     std::vector<HardwareLine> out;
     for (const auto& [key, line] : sum) out.push_back({key.first, line.first, key.second, line.second});
     return out;
