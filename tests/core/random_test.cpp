@@ -200,6 +200,10 @@ Design randomDesign(Dice& dice, Tally& tally) {
         attempt({{"runs.1.top", "shared"}});
         if (attempt({{"roof.over_run", over}})) ++tally.choices["roof.over_run=" + over];
     }
+    if (dice.below(5) == 0) {
+        const std::string side{kSides[static_cast<std::size_t>(dice.below(4))]}, length = std::to_string(4 + dice.below(5)) + "ft";
+        if (attempt({{"runs.1.side", side}, {"runs.1.top", "shared"}, {"runs.1.length", length}})) ++tally.choices["runs.*.top=shared"];
+    }
     if (dice.below(3) == 0) {
         // Where the roosts are elsewhere, and no run is before it.
         static constexpr std::pair<const char*, const char*> kHatched[] = {

@@ -23,7 +23,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 126> kIds{
+constexpr std::array<std::string_view, 128> kIds{
     "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
     "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
     "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
@@ -41,7 +41,8 @@ constexpr std::array<std::string_view, 126> kIds{
     "wire.joists",      "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "hatch.low",
     "hatch.lip",        "floor.building", "floor.run",      "ground.floor",      "nests.posts",     "nests.studs",     "nests.mesh",
     "run.below",        "post.bay",       "litter.deep",    "nests.bays",        "door.screen",     "lean.opening",    "lean.trays",
-    "lean.low",         "lean.run",       "lean.shared",    "lean.room",         "lean.gate",       "water.barrel",    "water.head"};
+    "lean.low",         "lean.run",       "lean.shared",    "lean.room",         "lean.gate",       "water.barrel",    "water.head",
+    "water.far",        "run.wide"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -161,8 +162,21 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
         if (const auto length = ridgeBoard(shell, board); length > board)
             return Clash{"ridge.stock", "roof.ridge_kind", "stock.longest", {length, board}, Change{"roof.ridge_kind", "board"}};
     if (shell.otherWall() < feet(2)) return Clash{"ridge.low", "roof.ridge", "roof.other_pitch", {shell.otherWall(), feet(2)}};
+    // What a shorter run under these rafters would mend.
+    std::string reach;
+    for (const auto& run : runPlaces(s))
+        if (underRafters(s, run.key)) reach = run.key + ".length";
+    const auto shorter = [&](Length by) -> std::optional<Change> {
+        const auto grid = ruleGrid(s);
+        const auto length = grid * ((s.length(reach) - by) / grid);
+        return length >= feet(4) ? std::optional{Change{reach, written(length, s)}} : std::nullopt;
+    };
     if (!indoors(s))
-        if (auto c = panelClash(s, "roof.cover", "roof.overhang", s.choice("roof.cover"), shell.panelLength())) return c;
+        if (auto c = panelClash(s, "roof.cover", reach.empty() ? "roof.overhang" : reach, s.choice("roof.cover"), shell.panelLength())) {
+            if (!reach.empty())
+                std::swap(c->first, c->second), c->nearest = shorter(shell.panelLength() - longestPanel(s.choice("roof.cover")));
+            return c;
+        }
     if (s.applies("roof.over_run") && s.choice("roof.over_run") == "clear")
         if (auto c = panelClash(s, "roof.over_run", "roof.overhang", "clear_sealed", shell.panelLength())) {
             c->nearest = Change{"roof.over_run", "same"};
@@ -172,11 +186,13 @@ std::optional<Clash> roofClash(Settled& s, const Shell& shell) {
     const auto trim = s.length("cut.trim") * 2;
     if (shell.rafterLength() + trim > longest)
         return Clash{"rafter.stock",
-                     s.isSet("roof.overhang") && !indoors(s) ? "roof.overhang"
-                     : shell.turn % 2 == 0                   ? "coop.depth"
-                                                             : "coop.width",
+                     !reach.empty()                            ? reach
+                     : s.isSet("roof.overhang") && !indoors(s) ? "roof.overhang"
+                     : shell.turn % 2 == 0                     ? "coop.depth"
+                                                               : "coop.width",
                      "stock.longest",
-                     {shell.rafterLength(), longest}};
+                     {shell.rafterLength(), longest},
+                     reach.empty() ? std::nullopt : shorter(shell.rafterLength() + trim - longest)};
     return std::nullopt;
 }
 
@@ -255,7 +271,9 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
             return c;
     }
     for (const auto& run : runPlaces(s)) {
-        const auto under = shell.gable() ? mm(ridgeUndersideMm(shell)) : shell.otherWall();
+        const auto under = underRafters(s, run.key) ? std::max(shell.lowWall(), mm(farBeam(shell, run.side).top))
+                           : shell.gable()          ? mm(ridgeUndersideMm(shell))
+                                                    : shell.otherWall();
         const auto top = run.shared ? shell.floorTop + under : runHeight(s, run) - runBeamDeep(s, run.width);
         if (auto c =
                 tooLong(top, outsideWall(s, run.side, run.at, run.at + run.width, run.length), run.key + (run.shared ? ".top" : ".height")))
@@ -315,6 +333,8 @@ std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
     if (fromBarrel(s)) {
         if (eaves.empty())
             return Clash{"water.barrel", "water.from", indoors(s) ? "roof.form" : "roof.gutter", {}, Change{"water.from", "mains"}};
+        if (overRun(s, eaves.front()) > Length{})
+            return Clash{"water.far", "water.from", runOn(s, eaves.front()) + ".top", {}, Change{"water.from", "mains"}};
         if (const int courses = standCourses(s, eaves.front()); courses > kMostCourses)
             return Clash{"water.head",
                          "water.from",
@@ -361,7 +381,7 @@ std::string written(Length v, Settled& s) { return exactLength(v, s.choice("plan
 
 std::optional<Clash> panelClash(Settled& s, std::string coverKey, std::string lengthKey, std::string_view cover, Length panel) {
     const std::string stock{roofCover(cover).stock};
-    auto longest = std::ranges::max(ofProfile(catalog(), stock), {}, &StockItem::b)->b;
+    auto longest = longestPanel(cover);
     // Listed to the millimetre it is no longer than that.
     if (s.choice("plans.units") == "metric") longest = mm(std::floor(inMm(longest)));
     if (roofCover(cover).decked || panel <= longest) return std::nullopt;

@@ -170,9 +170,8 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
         }
         if ((o.row.starts_with("doors") || o.row.starts_with("hatches")) && shell.eaveSide(o.wall)) {
             // On an eave's wall the roof's edge comes down over the swinging leaf: it stays under tails and fascia.
-            const double reach = std::min(inMm(shell.overhang + shell.timber->two), inMm(o.width + inches(2)));
             const auto& slope = shell.slopeOver(o.wall);
-            const auto edge = mm(slope.under(slope.span + reach)) - inches(2) - o.sill;
+            const auto edge = mm(slope.under(slope.span + leafUnderEave(shell, slope, o.width))) - inches(2) - o.sill;
             if (o.height > edge)
                 return Clash{"door.eave",
                              heightKey(o),

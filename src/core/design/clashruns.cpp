@@ -47,15 +47,46 @@ std::optional<Clash> ownRunClash(Settled& s, const Shell& shell, const RunPlace&
     return panelClash(s, r + ".top", r + ".length", run.top, mm(inMm(run.length + inches(6)) / std::cos(a) + 25.4));
 }
 
+/// A run that rafters go on over, past the wall they lie on.
+std::optional<Clash> farBeamClash(Settled& s, const Shell& shell, const RunPlace& run) {
+    const auto& r = run.key;
+    if (run.width > kWidestRun)
+        return Clash{"run.wide",
+                     r + ".top",
+                     shell.turn % 2 == 0 ? "coop.width" : "coop.depth",
+                     {run.width, kWidestRun},
+                     Change{r + ".top", "metal_sealed"}};
+    if (const auto outer = shell.floorTop + mm(farBeam(shell, run.side).top); outer < kLeastRun) {
+        const auto shorter = run.length - mm(inMm(kLeastRun - outer) / shell.slopeOver(run.side).rise) - inches(1);
+        return Clash{"run.low",
+                     r + ".length",
+                     "coop.low_wall",
+                     {outer, kLeastRun},
+                     shorter >= feet(4) ? std::optional{Change{r + ".length", written(shorter, s)}} : std::nullopt};
+    }
+    // Past the corner of a run beside it the roof's edge, a gate and both meshes would meet.
+    for (const auto& other : runPlaces(s))
+        if (other.width > other.along && rightOf(other.side) == run.side)
+            return Clash{"run.shared",
+                         r + ".top",
+                         other.key + ".width",
+                         {Ref{"side." + run.side}, Ref{"side." + other.side}},
+                         Change{other.key + ".width", written(other.along, s)}};
+    return std::nullopt;
+}
+
 /// A run that the coop's own roof goes on over.
 std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPlace& run) {
     if (indoors(s)) return Clash{"ceiling.run", "roof.form", run.key + ".top", {}, Change{run.key + ".top", "mesh"}};
-    if (shell.bearing(run.side))
-        return Clash{"run.shared",
-                     run.key + ".side",
-                     "roof.falls_to",
-                     {Ref{"side." + run.side}, Ref{"side." + s.choice("roof.falls_to")}},
-                     Change{run.key + ".side", std::string{kSides[(sideIndex(s.choice("roof.falls_to")) + 3) % 4]}}};
+    // Rafters go on over it; round a corner from another such run its posts would stand in that one's roof.
+    for (const auto& other : runPlaces(s))
+        if (shell.bearing(run.side) && other.shared && !shell.bearing(other.side))
+            return Clash{"run.shared",
+                         run.key + ".top",
+                         other.key + ".top",
+                         {Ref{"side." + run.side}, Ref{"side." + other.side}},
+                         Change{other.key + ".top", "metal_sealed"}};
+    if (shell.bearing(run.side)) return farBeamClash(s, shell, run);
     // A beam as wide as a 4x4 carries its rafters' seats as the plates of a 2x4 wall do.
     if (shell.light() && !shell.gable())
         return Clash{"stud.shared",

@@ -67,7 +67,8 @@ void addForm(std::vector<Param>& p) {
     // Panels of the same profile let light into a run that the coop's roof goes on over.
     p.push_back(onlyWhen(choice("roof.over_run", form, {"same", "clear"}, word("same"), false), [](Ask& a) {
         if (indoors(a) || roofCover(a.choice("roof.cover")).stock != "metal") return false;
-        return std::ranges::any_of(a.rows("runs"), [&](int row) { return underCoopsRoof(a, runKey(row)); });
+        return std::ranges::any_of(a.rows("runs"),
+                                   [&](int row) { return underCoopsRoof(a, runKey(row)) && !underRafters(a, runKey(row)); });
     }));
     p.push_back(choice("roof.form", form, {"single_slope", "gable", "ceiling"}, word("single_slope"), false));
     p.push_back(onlyWhen(choice("ceiling.kind", form, {"mesh", "ply-1/2"}, word("mesh"), false), indoors));

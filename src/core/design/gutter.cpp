@@ -20,6 +20,11 @@ std::vector<std::string> guttered(Ask& ask) {
 bool barrelFree(Ask& ask, std::string_view side, std::string_view end) {
     const auto whole = wallLength(ask, side), from = end == "left" ? Length{} : whole - kBarrelEnd * 2, to = from + kBarrelEnd * 2;
     const auto meets = [&](Length a, Length b) { return a < to && b > from; };
+    // At the far end of a run that the roof goes on over: beside a gate there.
+    if (overRun(ask, side) > Length{}) {
+        const auto run = runOn(ask, side);
+        return ask.choice(run + ".gate") != "outer" || !meets({}, ask.length(run + ".gate_width") + timberOf(ask).post + inches(2));
+    }
     for (const std::string_view list : {"doors", "pops", "hatches", "windows"})
         for (const int row : ask.rows(list)) {
             const auto key = slotKey(list, row, "at");
@@ -49,15 +54,14 @@ Length barrelAt(Ask& ask, std::string_view side) {
     return end == "left" ? kBarrelEnd : wallLength(ask, side) - kBarrelEnd;
 }
 
-double barrelOutMm(Ask& ask) {
+double barrelOutMm(Ask& ask, std::string_view side) {
     const double skin = inMm(skinOf(ask) + timberOf(ask).one * 2), gutter = inMm(ask.length("roof.overhang") + timberOf(ask).two);
-    return std::max(gutter + inMm(kGutterWide) / 2, skin + inMm(kBarrelWide) / 2 + 25.4);
+    return inMm(overRun(ask, side)) + std::max(gutter + inMm(kGutterWide) / 2, skin + inMm(kBarrelWide) / 2 + 25.4);
 }
 
 double gutterMm(const Shell& shell, const Slope& slope, std::string_view cover) {
     const bool decked = roofCover(cover).decked;
-    const double two = inMm(shell.timber->two),
-                 top = slope.over(slope.span + inMm(shell.overhang + shell.timber->two), inMm(shell.rafterDeep));
+    const double two = inMm(shell.timber->two), top = slope.over(slope.end + inMm(shell.timber->two), inMm(shell.rafterDeep));
     // Below the drip edge's leg; or below the panels' edge, an inch past the fascia and the purlins' thickness farther down the slope.
     const double c = slope.cosine(), edge = slope.rise * (25.4 * c + two * slope.rise * c) + 6;
     const double down = decked ? inMm(inches(1.5)) + 1 : std::max(12.7, edge) - two / c;
@@ -66,7 +70,9 @@ double gutterMm(const Shell& shell, const Slope& slope, std::string_view cover) 
 
 double rainGallons(Ask& ask) {
     const double along = inInches(wallLength(ask, ask.choice("roof.falls_to"))) + 2 * inInches(ask.length("roof.rake"));
-    const double down = inInches(wallLength(ask, rightOf(ask.choice("roof.falls_to")))) + 2 * inInches(ask.length("roof.overhang"));
+    const auto& low = ask.choice("roof.falls_to");
+    const double down = inInches(wallLength(ask, rightOf(low)) + overRun(ask, low) + overRun(ask, opposite(low))) +
+                        2 * inInches(ask.length("roof.overhang"));
     return along * down / 231;
 }
 

@@ -24,8 +24,8 @@ std::vector<std::string> guttered(Ask& ask);
 bool barrelFree(Ask& ask, std::string_view side, std::string_view end);
 /// Middle of an eave's barrel, along its wall from the left. The eave that the roof falls to has it where it was put.
 Length barrelAt(Ask& ask, std::string_view side);
-/// How far a barrel's middle stands before the frame.
-double barrelOutMm(Ask& ask);
+/// How far a barrel's middle stands before this side's frame.
+double barrelOutMm(Ask& ask, std::string_view side);
 /// Underside of the gutter at its highest, over the deck.
 double gutterMm(const Shell& shell, const Slope& slope, std::string_view cover);
 /// What an inch of rain on the roof brings: 231 cubic inches are a gallon.

@@ -168,9 +168,10 @@ void addInside(std::vector<Param>& p) {
         for (const int row : a.rows("runs"))
             if (const auto key = slotKey("runs", row, "side"); row < a.row() || (row > a.row() && a.isSet(key)))
                 taken.push_back(a.choice(key));
-        if (!ownRoof(a)) order = {kSides[(fall + 3) % 4], kSides[(fall + 1) % 4]};
+        if (!ownRoof(a)) order = {kSides[(fall + 3) % 4], kSides[(fall + 1) % 4], kSides[(fall + 2) % 4], kSides[fall]};
         // Along a wall that the coop leans on a run finds less room than under the low eave; there one leans into a coop on legs.
-        std::ranges::stable_partition(order, [&](auto s) { return leans(a) && !elevated(a) && s == a.choice("roof.falls_to"); });
+        std::ranges::stable_partition(order,
+                                      [&](auto s) { return leans(a) && (!elevated(a) || !ownRoof(a)) && s == a.choice("roof.falls_to"); });
         std::erase(order, leanSide(a));
         // Where nests or doors have been put, or a room is parted off, no run.
         const auto free = [&](std::string_view s) {
@@ -189,7 +190,7 @@ void addInside(std::vector<Param>& p) {
                                ? "front"
                                : "right"};
     }));
-    p.push_back(onlyWhen(length("runs.*.width", run, feet(3), feet(32),
+    p.push_back(onlyWhen(length("runs.*.width", run, feet(3), kWidestRun,
                                 [](Ask& a) -> Value {
                                     // As wide as the wall; past its corner where the run's floor would be too small at its longest.
                                     const auto self = mine("runs", a);

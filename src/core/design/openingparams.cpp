@@ -92,7 +92,7 @@ void addOpenings(std::vector<Param>& p) {
         auto most = headRoom(a, "doors");
         if (const auto shell = shellOf(a); shell.eaveSide(side(a, "doors"))) {
             const auto& slope = shell.slopeOver(side(a, "doors"));
-            most = std::min(most, mm(slope.under(slope.span + inMm(shell.overhang + shell.timber->two))) - inches(2));
+            most = std::min(most, mm(slope.under(slope.span + leafUnderEave(shell, slope, a.length(self + ".width")))) - inches(2));
         }
         return bounded(std::min(want, most), inches(14), inches(84));
     }));
@@ -183,7 +183,7 @@ void addOpenings(std::vector<Param>& p) {
             most = std::min(most, *beam - underRunBeam(a));
         if (shell.eaveSide(wall)) {
             const auto& slope = shell.slopeOver(wall);
-            most = std::min(most, mm(slope.under(slope.span + inMm(shell.overhang + shell.timber->two))) - inches(2));
+            most = std::min(most, mm(slope.under(slope.span + leafUnderEave(shell, slope, a.length(self + ".width")))) - inches(2));
         }
         // A hopper holds the more the higher it is; a drinker's lid is lifted right over it.
         const auto least = leastHatchSill(a, self), more = watered(a, self) ? Length{} : inches(10);

@@ -101,7 +101,15 @@ std::string joistFor(Ask& a) { return joistReach(a, "2x4") >= joistBay(a) ? "2x4
 
 Length lowWallFor(Ask& a) {
     const auto half = ruleGrid(a);
-    const auto upTo = [&](Length v) { return bounded(half * ((v.count() + half.count() - 1) / half.count()), feet(2), feet(8)); };
+    const double drop = std::tan(inRadians(steepest(a)));
+    // At the far end of a run under an eave that goes on one stoops, or beside a coop on legs reaches in.
+    Length far;
+    for (const auto side : kSides)
+        if (const auto over = overRun(a, side); over > Length{} && (gable(a) || side == a.choice("roof.falls_to")))
+            far = std::max(far, inches(elevated(a) ? 48 : 60) - (onPosts(a) ? a.length("floor.height") : Length{}) + mm(drop * inMm(over)));
+    const auto upTo = [&](Length v) {
+        return bounded(half * ((std::max(v, far).count() + half.count() - 1) / half.count()), feet(2), feet(8));
+    };
     if (!elevated(a)) {
         // Boots 1 in, 2 in of air: common practice.
         const auto stand = a.length("keeper.height") + inches(3) + std::max(Length{}, litterTop(a));
@@ -117,10 +125,9 @@ Length lowWallFor(Ask& a) {
     // A run's roof goes under the eave, and its beam over the pop door.
     auto low = inches(42) + std::max(Length{}, litterTop(a) - inches(3));  // the pop door's sill rises with litter over 3 in
     const auto fall = a.choice("roof.falls_to");
-    const double drop = std::tan(inRadians(steepest(a)));
     for (const int row : a.rows("pops"))
         if (const auto pop = "pops." + std::to_string(row), wall = a.choice(pop + ".wall");
-            !runOn(a, wall).empty() && (wall == fall || (gable(a) && wall == opposite(fall))))
+            !runOn(a, wall).empty() && overRun(a, wall) == Length{} && (wall == fall || (gable(a) && wall == opposite(fall))))
             low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + timberOf(a).size("4x6").wide +
                                     kRunRoofThick + inches(2) + mm(drop * inMm(overhangOf(a) + wallDeep(a))));
     return upTo(low);
@@ -139,9 +146,20 @@ Length alongRoof(Ask& a, std::string_view key) {
 bool longerThanBoard(Ask& a) { return wallLength(a, a.choice("roof.falls_to")) > longestBoard(a); }
 
 Length longestRun(Ask& a, const std::string& run) {
-    if (a.choice(run + ".top") == "shared") return feet(32);
     const auto half = inches(6);
     const auto board = longestBoard(a);
+    if (underRafters(a, run)) {
+        // What a rafter's board leaves beyond the coop, both overhangs and the other fittings.
+        const double slope = inRadians(steepest(a));
+        const auto& cover = roofCover(coverOf(a));
+        double most = (inMm(board) - inMm(timberOf(a).size("2x8").wide) * std::tan(slope)) * std::cos(slope);
+        // Of panels an inch hangs over the fascia at either end.
+        if (!cover.decked) most = std::min(most, (inMm(longestPanel(cover.name)) - 50.8) * std::cos(slope) - 2 * inMm(timberOf(a).two));
+        const auto reach = mm(most) - overhangOf(a) - runOffset(a) - inches(1);
+        const auto coop = gable(a) ? a.length("roof.ridge") : wallLength(a, rightOf(a.choice("roof.falls_to"))) + overhangOf(a);
+        return bounded(half * ((reach - coop).count() / half.count()), feet(4), feet(10));
+    }
+    if (underCoopsRoof(a, run)) return feet(32);
     const double slope = inRadians(a.angle(run + ".pitch"));
     const auto most = mm((inMm(board) - 140 * std::tan(slope)) * std::cos(slope)) - inches(8);
     return bounded(half * (most.count() / half.count()), feet(4), feet(14));

@@ -49,7 +49,7 @@ Length Shell::panelLength() const {
     double longest = 0;
     for (const auto& x : slopes) {
         const double beyond = inMm(timber->two) / x.cosine() + 25.4;
-        longest = std::max(longest, (x.span + inMm(overhang) - x.start) / x.cosine() + (gable() || leans ? 1 : 2) * beyond);
+        longest = std::max(longest, (x.end - x.start) / x.cosine() + (gable() || leans ? 1 : 2) * beyond);
     }
     return mm(longest);
 }
@@ -75,14 +75,27 @@ std::string coverOf(Ask& ask) { return indoors(ask) ? "ceiling" : ask.choice("ro
 Angle pitchOf(Ask& ask) { return indoors(ask) ? Angle{} : ask.angle("roof.pitch"); }
 Length overhangOf(Ask& ask) { return indoors(ask) ? Length{} : ask.length("roof.overhang"); }
 
-Length rafterRun(Ask& ask) {
+namespace {
+/// How far rafters go on over the run that they go on over farthest.
+Length farthestOver(Ask& ask) {
+    const auto low = ask.choice("roof.falls_to");
+    return std::max(overRun(ask, low), overRun(ask, opposite(low)));
+}
+/// From wall to wall, or to the ridge: the longest of the roof's.
+Length runOverCoop(Ask& ask) {
     const auto fall = sideIndex(ask.choice("roof.falls_to"));
     const auto deep = ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
     if (ask.choice("roof.form") != "gable") return deep;
     const auto ridge = ask.length("roof.ridge");
     return std::max(ridge, deep - ridge);
 }
+}  // namespace
 
+Length rafterRun(Ask& ask) { return std::max(runOverCoop(ask), farthestOver(ask)); }
+
+Length longestPanel(std::string_view cover) {
+    return std::ranges::max(ofProfile(catalog(), std::string{roofCover(cover).stock}), {}, &StockItem::b)->b;
+}
 SpanLoad roofLoad(Ask& ask, std::string_view cover) {
     // No snow; nobody stores there. Source: IRC 2018 Tables R301.5 and R301.7, from memory.
     if (cover == "ceiling") return {psf(10), roofCover(cover).dead, 1.0, 240};
@@ -140,14 +153,22 @@ Shell shellOf(Ask& ask) {
         s.floorTop = onPosts(ask) ? ask.length("floor.height") : skidsUp(ask) + s.timber->post + s.joistDeep + s.deck;
     }
     const bool gable = ask.choice("roof.form") == "gable";
+    for (const int row : ask.rows("runs"))
+        if (const auto run = runKey(row); underCoopsRoof(ask, run)) {
+            const int local = s.localSide(ask.choice(run + ".side"));
+            if (local % 2 == 1) (local == 1 ? s.past : s.before) = runOffset(ask) + ask.length(run + ".length");
+        }
     if (gable) s.ridgeThick = s.timber->two;
     const double deep = inMm(s.deep), rafterDeep = inMm(s.rafterDeep);
     const auto slope = [&](bool toBack, Angle pitch, double y0, double span) {
         Slope x;
         x.toBack = toBack, x.y0 = y0, x.pitch = pitch, x.rise = std::tan(inRadians(pitch)), x.span = span;
-        x.start = gable ? inMm(s.ridgeThick) / 2 : s.leans ? 0 : -inMm(s.overhang);
+        x.before = gable ? 0 : inMm(overRun(ask, opposite(ask.choice("roof.falls_to"))));
+        x.past = inMm(overRun(ask, toBack ? ask.choice("roof.falls_to") : std::string{opposite(ask.choice("roof.falls_to"))}));
+        x.start = gable ? inMm(s.ridgeThick) / 2 : s.leans ? 0 : -inMm(s.overhang) - x.before;
+        x.end = span + x.past + inMm(s.overhang);
         x.seat = birdsmouthSeat(s.rafterDeep, pitch, s.wallDeep);
-        x.rafterLength = sawnRafter(mm(span + inMm(s.overhang) - x.start), pitch, s.rafterDeep);
+        x.rafterLength = sawnRafter(mm(x.end - x.start), pitch, s.rafterDeep);
         return x;
     };
     const double y0 = gable ? deep - inMm(ask.length("roof.ridge")) : 0;
@@ -163,11 +184,6 @@ Shell shellOf(Ask& ask) {
         front.under0 = inMm(front.eave) + front.rise * (front.span - inMm(front.seat));
         s.slopes.push_back(front);
     }
-    for (const int row : ask.rows("runs"))
-        if (const auto run = runKey(row); underCoopsRoof(ask, run)) {
-            const int local = s.localSide(ask.choice(run + ".side"));
-            if (local % 2 == 1) (local == 1 ? s.past : s.before) = runOffset(ask) + ask.length(run + ".length");
-        }
     if (gable && ask.choice("roof.ridge_kind") == "beam") {
         s.ridgePosts = ridgePostsAt(ask);
         const auto span = ridgeSpan(ask, s);
@@ -306,14 +322,33 @@ Length highestHead(const Shell& s, std::string_view side, Length at, Length widt
     return under - headerDeep(s, s.bearing(side), width);
 }
 
-std::vector<Length> runPosts(Ask& ask, Length outside) {
+FarBeam farBeam(const Shell& s, std::string_view side) {
+    const bool high = !s.eaveSide(side);
+    const auto& x = high ? s.slopes[0] : s.slopeOver(side);
+    const double post = inMm(s.timber->post), to = high ? post - x.before : x.span + x.past,
+                 seat = inMm(birdsmouthSeat(s.rafterDeep, x.pitch, s.timber->post));
+    return {to - post, to, to - seat, to, x.under(to - seat)};
+}
+
+namespace {
+/// Left edges of posts along an outside length, evenly, no farther apart than this or than a board reaches.
+std::vector<Length> evenPosts(Ask& ask, Length outside, Length apart) {
     const auto span = outside - timberOf(ask).post;
-    const auto board = longestBoard(ask);
-    const auto most = std::min(feet(10), board - timberOf(ask).post - inches(0.25)).count();
+    const auto most = std::min(apart, longestBoard(ask) - timberOf(ask).post - inches(0.25)).count();
     const auto bays = std::max<std::int64_t>(1, (span.count() + most - 1) / most);
     std::vector<Length> out;
     for (std::int64_t i = 0; i <= bays; ++i) out.push_back(Length::ticks(span.count() * i / bays));
     return out;
+}
+}  // namespace
+
+std::vector<Length> runPosts(Ask& ask, Length outside) { return evenPosts(ask, outside, feet(10)); }
+
+Length overRun(Ask& ask, std::string_view side) {
+    for (const int row : ask.rows("runs"))
+        if (const auto run = runKey(row); ask.choice(run + ".side") == side && underRafters(ask, run))
+            return runOffset(ask) + ask.length(run + ".length");
+    return {};
 }
 
 RunPlace runPlace(Ask& ask, const std::string& run) {
@@ -333,6 +368,9 @@ std::vector<RunPlace> runPlaces(Ask& ask) {
 }
 
 bool underCoopsRoof(Ask& ask, const std::string& run) { return ask.choice(run + ".top") == "shared"; }
+bool underRafters(Ask& ask, const std::string& run) {
+    return underCoopsRoof(ask, run) && (sideIndex(ask.choice(run + ".side")) + sideIndex(ask.choice("roof.falls_to"))) % 2 == 0;
+}
 
 Length runWidth(Ask& ask, const std::string& run) {
     return underCoopsRoof(ask, run) ? wallLength(ask, ask.choice(run + ".side")) : ask.length(run + ".width");
@@ -386,7 +424,9 @@ std::optional<Passage> runPassage(Ask& ask, const RunPlace& run) {
 Length runHeight(Ask& ask, const RunPlace& run) {
     if (!run.shared) return ask.length(run.key + ".height");
     const auto shell = shellOf(ask);
-    return shell.floorTop + shell.lowestWall();
+    if (!underRafters(ask, run.key)) return shell.floorTop + shell.lowestWall();
+    const auto beside = shell.localSide(run.side) == 2 ? shell.lowWall() : shell.otherWall();
+    return shell.floorTop + std::min(beside, mm(farBeam(shell, run.side).top));
 }
 
 Length studTall(const Shell& s) { return std::max(s.lowWall(), s.otherWall()) - s.plates - s.timber->two; }
@@ -397,8 +437,12 @@ int openRows(const Shell& s, Length lower) {
 Length carriedBy(Ask& ask) {
     const auto fall = sideIndex(ask.choice("roof.falls_to"));
     const bool beam = ask.choice("roof.form") == "gable" && ask.choice("roof.ridge_kind") == "beam";
-    const auto whole = beam ? rafterRun(ask) : ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
-    return Length::ticks(whole.count() / 2) + overhangOf(ask);
+    const auto whole = beam ? runOverCoop(ask) : ask.length(fall % 2 == 0 ? "coop.depth" : "coop.width");
+    const auto half = Length::ticks(whole.count() / 2), over = farthestOver(ask);
+    if (over == Length{}) return half + overhangOf(ask);
+    // Over a wall in its middle a rafter brings more than half of either span: the moment there, shared out.
+    const double a = inMm(whole), e = inMm(over), moment = (a * a * a + e * e * e) / (8 * (a + e));
+    return half + mm(e / 2 + moment / a + moment / e);
 }
 bool posted(Ask& ask) { return ask.choice("frame.walls") == "posts"; }
 Length postsApart(Ask& ask) { return readLength(ask.choice("frame.posts"), Units::imperial).value(); }
@@ -430,6 +474,9 @@ std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run) {
 }
 
 std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run) {
+    if (underRafters(ask, run.key))
+        return evenPosts(ask, run.width,
+                         std::min(feet(10), aloneUnder(ask, "4x6", Length::ticks(overRun(ask, run.side).count() / 2) + overhangOf(ask))));
     if (run.shared)
         if (const auto ridge = shellOf(ask).ridgeOn(run.side)) {
             // One in the middle of a bay of more than 10 ft on either side of it.
@@ -444,17 +491,9 @@ std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run) {
 }
 
 std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run) {
-    if (!run.shared) return runPosts(ask, run.length);
-    const auto shell = shellOf(ask);
+    if (!run.shared || underRafters(ask, run.key)) return runPosts(ask, run.length);
     // The beam carries half the rafters' reach and the eave.
-    const auto carries = aloneUnder(ask, "4x6", carriedBy(ask));
-    const auto board = longestBoard(ask);
-    const auto most = std::min({feet(8), carries, board - timberOf(ask).post - inches(0.25)});
-    const auto span = run.length - timberOf(ask).post;
-    const auto bays = std::max<std::int64_t>(1, (span.count() + most.count() - 1) / most.count());
-    std::vector<Length> out;
-    for (std::int64_t i = 0; i <= bays; ++i) out.push_back(Length::ticks(span.count() * i / bays));
-    return out;
+    return evenPosts(ask, run.length, std::min(feet(8), aloneUnder(ask, "4x6", carriedBy(ask))));
 }
 
 Length runBeamDeep(Ask& ask, Length width) { return width > feet(6) ? timberOf(ask).size("4x6").wide : timberOf(ask).post; }
@@ -478,8 +517,10 @@ Length underRunBeam(Ask& ask) {
 Length roofEdge(const Shell& s, std::string_view side) {
     const double fascia = 50.8;  // the fascia hangs below the rafters' plumb cut by less than this
     const auto edge = [&](double y) { return s.rafterUndersideMm(y) - fascia; };
-    const double back = edge(inMm(s.deep + s.overhang)), front = edge(-inMm(s.overhang));
     const int local = s.localSide(side);
+    // Beside a run that the roof goes on over it is the wall's end that counts.
+    const double back = edge(inMm(s.deep + s.overhang) + (local == 2 ? s.slopes[0].past : 0)),
+                 front = edge(-inMm(s.overhang) - (local == 0 && s.gable() ? s.slopes[1].past : 0));
     if (local == 2) return s.floorTop + mm(back);
     if (local == 0 && s.gable()) return s.floorTop + mm(front);
     // Over the high wall of a single slope the rafters rise outwards: they are lowest at the wall itself.

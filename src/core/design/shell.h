@@ -74,6 +74,10 @@ struct Shell {
 };
 
 Shell shellOf(Ask& ask);
+/// How far out from an eave's wall the roof comes down over a leaf so wide that swings out there, mm.
+inline double leafUnderEave(const Shell& s, const Slope& slope, Length leaf) {
+    return std::min(slope.past + inMm(s.overhang + s.timber->two), inMm(leaf + inches(2)));
+}
 /// Sawn length of a rafter, long point to long point, over this level run between its plumb cuts.
 Length sawnRafter(Length run, Angle pitch, Length rafterDeep);
 
@@ -83,8 +87,10 @@ bool indoors(Ask& ask);
 std::string coverOf(Ask& ask);
 Angle pitchOf(Ask& ask);
 Length overhangOf(Ask& ask);
-/// How far rafters run level between what carries them, outer face to outer face or to the ridge: the longest of the roof's.
+/// How far rafters run level between what carries them, outer face to outer face or to the ridge: the longest of the roof's, over runs too.
 Length rafterRun(Ask& ask);
+/// As long as panels of this cover are sold.
+Length longestPanel(std::string_view cover);
 /// What a roof carries: live, the greater of 20 psf (IRC 2018 Table R301.6) and the ground snow; dead, that of the cover.
 SpanLoad roofLoad(Ask& ask, std::string_view cover);
 /// What one pair of a gable's rafters pushes its walls apart with, lb: the middle moment of a simple beam over the ridge's height.
@@ -147,6 +153,13 @@ inline constexpr std::string_view kHeaders[] = {"2x4", "2x6", "2x8", "2x10", "2x
 /// Room for an opening's head on a side: deck to the underside of its header, when that stands as high as it can.
 Length highestHead(const Shell& shell, std::string_view side, Length at, Length width);
 
+/// The beam at the far end of a run that rafters go on over: between its faces, along their slope's v; their seat on it, and its top above
+/// the deck, mm.
+struct FarBeam {
+    double from, to, seat0, seat1, top;
+};
+FarBeam farBeam(const Shell& shell, std::string_view side);
+
 /// A run as it stands. Under the coop's own roof it is as wide as the wall before it, and neither its height nor a pitch is asked.
 struct RunPlace {
     std::string key;  ///< "runs.1"
@@ -160,8 +173,12 @@ std::string runKey(int row);  ///< "runs.1"
 /// All runs, in the order of their rows.
 std::vector<RunPlace> runPlaces(Ask& ask);
 bool underCoopsRoof(Ask& ask, const std::string& run);
+/// Rafters go on over such a run beyond the wall that they lie on; else it stands at an end, under rafters of its own.
+bool underRafters(Ask& ask, const std::string& run);
+/// How far they go on so beyond this side's wall; zero: no such run stands there.
+Length overRun(Ask& ask, std::string_view side);
 Length runWidth(Ask& ask, const std::string& run);
-/// Grade to the top of a run's beam beside the coop; under the coop's roof, of the lower one of its eaves.
+/// Grade to the top of a run's beam beside the coop; under the coop's roof, of the lowest of its eaves.
 Length runHeight(Ask& ask, const RunPlace& run);
 /// A coop that stands on posts, on blocks or in the ground; one whose walls stand on concrete, blockwork, sills on the ground or a
 /// building's floor, without joists and deck.
@@ -225,7 +242,8 @@ Length wallDeep(Ask& ask);
 Length studTall(const Shell& shell);
 int openRows(const Shell& shell, Length lower);
 /// Of the roof, what a wall that rafters lie on carries of a level width, and the eave: half of it from wall to wall, since a ridge board
-/// carries nothing; half the rafters' run where a beam takes the rest.
+/// carries nothing; half the rafters' run where a beam takes the rest. Where they go on over a run, what a beam of two spans brings there.
+/// Source: simple statics (three moments).
 Length carriedBy(Ask& ask);
 /// A wall that is left open to the air, behind mesh on its studs; and what a wall wears on them, mesh or siding.
 bool openWall(Ask& ask, std::string_view side);
@@ -263,6 +281,8 @@ Length runBeamDeep(Ask& ask, Length width);
 inline constexpr Length kRunRoofThick = inches(9.5);
 /// Its outer beam lies at least so high. Common practice.
 inline constexpr Length kLeastRun = inches(30);
+/// No run is wider.
+inline constexpr Length kWidestRun = feet(32);
 /// Metal goes up the coop's wall and out over that roof, both so far. Source: IRC 2018 R905.2.8.3 (4 in by 4 in against a wall), from
 /// memory.
 inline constexpr Length kFlashingLeg = inches(4);

@@ -11,13 +11,15 @@ struct Slope {
     bool toBack = true;  ///< falls towards the shell's local back, else towards its front
     double y0 = 0;       ///< local depth of v = 0
     Angle pitch;
-    double rise = 0;      ///< tangent of the pitch
-    double span = 0;      ///< v of the outer face of the wall at its eave
-    double start = 0;     ///< v of the rafters' upper plumb cut: beyond the high wall, or at the ridge's face
-    double under0 = 0;    ///< underside of the rafters at v = 0
-    Length eave;          ///< deck to the top of that wall's plates
-    Length seat;          ///< horizontal length of the birdsmouth's seat
-    Length rafterLength;  ///< sawn, long point to long point
+    double rise = 0;              ///< tangent of the pitch
+    double span = 0;              ///< v of the outer face of the wall at its eave
+    double start = 0;             ///< v of the rafters' upper plumb cut: beyond the high wall, or at the ridge's face
+    double under0 = 0;            ///< underside of the rafters at v = 0
+    Length eave;                  ///< deck to the top of that wall's plates
+    Length seat;                  ///< horizontal length of the birdsmouth's seat
+    Length rafterLength;          ///< sawn, long point to long point
+    double end = 0;               ///< v of the rafters' lower plumb cut
+    double before = 0, past = 0;  ///< how far the roof's frame goes on over runs, beyond the high wall and beyond the eave's
     friend bool operator==(const Slope&, const Slope&) = default;
 
     double cosine() const { return 1 / std::sqrt(1 + rise * rise); }

@@ -22,7 +22,7 @@ Length troughRim(Ask& ask) {
 int standCourses(Ask& ask, std::string_view side) {
     if (!fromBarrel(ask) || side != ask.choice("roof.falls_to")) return kLeastCourses;
     const auto at = barrelAt(ask, side), half = Length::ticks(kBarrelWide.count() / 2);
-    const auto place = outsideWall(ask, side, at - half, at + half, mm(barrelOutMm(ask)) + half);
+    const auto place = outsideWall(ask, side, at - half, at + half, mm(barrelOutMm(ask, side)) + half);
     const auto up = shellOf(ask).floorTop - mm(groundOf(ask).lowest(place)) + troughRim(ask) + kTroughHead - kBarrelTap;
     return std::max(kLeastCourses, static_cast<int>((up.count() + kBlockHigh.count() - 1) / kBlockHigh.count()));
 }

@@ -54,11 +54,13 @@ Ruler stockRuler(Settled& s, const Catalog& prices, bool depth) {
     const auto& slope = shell.slopes[0];
     const double c = slope.cosine(), ends = fall ? inMm(shell.rafterDeep) * slope.rise : 0;
     const auto out = fall ? shell.overhang : shell.rake;
+    // What goes on over runs counts against the rafter.
+    const auto over = fall ? mm(slope.before + slope.past) : Length{};
     // A gable's ridge in the middle halves what its rafters span; elsewhere it stays where it is set.
     const bool halved = fall && shell.gable() && !s.isSet("roof.ridge");
     const auto spans = [&](Length board) {
         if (!fall) return board - trim - out * 2;
-        const auto run = mm((inMm(board - trim) - ends) * c);
+        const auto run = mm((inMm(board - trim) - ends) * c) - over;
         if (!shell.gable()) return run - out * 2;
         const auto ridge = mm(slope.start) - out;
         return halved ? (run + ridge) * 2 : run + ridge + mm(slope.y0);

@@ -320,7 +320,12 @@ Drawing roofFramePlan(const Model& m, Settled& s, const Takeoff& t) {
     d.dimensions.push_back({place(alongX ? all.low.x : all.low.y), place(alongX ? all.high.x : all.high.y), alongX ? -13.0 : 13.0, ""});
     const auto fall = [&](double v) { return alongX ? Vec2{all.high.x, v} : Vec2{v, all.high.y}; };
     const double deep = inMm(shell.deep), over = inMm(shell.overhang);
-    std::vector<std::pair<double, std::string>> stops{{-over, ""}, {0, "roof.overhang"}, {deep, ""}, {deep + over, "roof.overhang"}};
+    // Over runs that the rafters go on over, too.
+    const double before = inMm(overRun(s, alongX ? "front" : "left")), past = inMm(overRun(s, alongX ? "back" : "right"));
+    std::vector<std::pair<double, std::string>> stops{{-over - before, ""}, {-before, "roof.overhang"}, {deep, ""}};
+    if (before > 0) stops.emplace_back(0, "");
+    if (past > 0) stops.emplace_back(deep + past, "");
+    stops.emplace_back(deep + past + over, "roof.overhang");
     // In the coop's own axes: turned half round, local depth runs the other way.
     if (shell.gable()) {
         const bool flipped = shell.turn == 2 || shell.turn == 1;
@@ -350,10 +355,27 @@ Drawing crossSection(const Model& m, Settled& s) {
     // Cut half way between two members near the middle, looking towards the side on the left.
     Look look = alongY ? Look{{0, 1, 0}, {0, 0, 1}, {}, Plane::through({w * 0.5 + 100, 0, 0}, {1, 0, 0})}
                        : Look{{1, 0, 0}, {0, 0, 1}, {}, Plane::through({0, deep * 0.5 - 100, 0}, {0, -1, 0})};
-    project(d, m, partsWhere(m, [](const Part& p) { return p.system != System::run && !p.edging(); }), look);
+    // And what carries the rafters at the far end of runs that they go on over.
+    std::vector<std::string> runs;
+    for (const auto& run : runPlaces(s))
+        if (underRafters(s, run.key)) runs.push_back(run.key + "/");
+    const auto carries = [&](const Part& p) {
+        return (p.role == "run-post" || p.role == "run-beam" || p.role == "block" || p.role == "run-rail") &&
+               std::ranges::any_of(runs, [&](const auto& run) { return p.id.starts_with(run); });
+    };
+    project(d, m, partsWhere(m, [&](const Part& p) { return (p.system != System::run || carries(p)) && !p.edging(); }), look);
     groundLine(d, m, look, d.low.x - 200, d.high.x + 200);
     const double floor = inMm(shell.floorTop), span = alongY ? deep : w;
     const double foot = std::min(0.0, d.low.y);
+    // Their beams' height and how far out they stand.
+    for (const auto& run : runPlaces(s))
+        if (underRafters(s, run.key)) {
+            const double off = inMm(runOffset(s)), length = inMm(run.length), top = floor + farBeam(shell, run.side).top;
+            const bool low = run.side == "front" || run.side == "left";  // of the drawing's axis
+            const double near = low ? -off : span + off, far = low ? near - length : near + length;
+            d.dimensions.push_back({{std::min(near, far), foot}, {std::max(near, far), foot}, -7, run.key + ".length"});
+            d.dimensions.push_back({{far, foot}, {far, top}, low ? 7.0 : -7.0, ""});
+        }
     d.dimensions.push_back({{0, foot}, {span, foot}, -7, alongY ? "coop.depth" : "coop.width"});
     // On a slope each post's hole has its own depth below the line, in the table of supports; a trench is as deep as its lowest ground
     // asks.

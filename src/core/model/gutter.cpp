@@ -17,7 +17,7 @@ struct Hung {
     const WallFrame& w;
     std::string side = w.side;
     double outlet = w.at(inMm(barrelAt(b.s, w.side)), 0, 0).x, x0 = -b.before - b.rake, x1 = b.wide + b.past + b.rake;
-    double face = slope.span + b.overhang + b.two;  ///< of the fascia, along the slope's v
+    double face = slope.end + b.two;  ///< of the fascia, along the slope's v
     double highest = gutterMm(b.shell, slope, b.s.choice("roof.cover")), far = std::max(outlet - x0, x1 - outlet);
     double t = inMm(thicknessOf("gutter")), wide = inMm(kGutterWide), deep = inMm(kGutterDeep);
 
@@ -46,7 +46,7 @@ struct Hung {
             for (int k = 0; k < parts; ++k)
                 length(k == 0 ? from : from + (to - from) * k / parts, k + 1 == parts ? to : from + (to - from) * (k + 1) / parts, ++n);
         }
-        const double u = inMm(barrelAt(b.s, side)), out = barrelOutMm(b.s), radius = inMm(kBarrelWide) / 2;
+        const double u = inMm(barrelAt(b.s, side)), out = barrelOutMm(b.s, side), radius = inMm(kBarrelWide) / 2;
         const double blockLong = inMm(kBlockLong), blockWide = inMm(kBlockWide), whole = kStandBlocks * blockWide;
         const double ground =
             b.ground.lowest(b.outside(w, u - whole / 2, u + whole / 2, out - blockLong / 2, out + blockLong / 2)) - b.floor;
@@ -61,7 +61,8 @@ struct Hung {
         b.add("roof/barrel/" + side, "barrel", "roof", System::roof, Form::block, "barrel", {0, 0, 1}, {1, 0, 0},
               {rod(w.at(u, -out, ground + inMm(standHigh(b.s, side))), {0, 0, inMm(kBarrelHigh)}, {1, 0, 0}, 2 * radius)});
         // A pipe of 2 by 3 in from the outlet down to the lid.
-        const double p = b.overhang + b.two + wide / 2 - kIn, q = p + 2 * kIn, a = u - 1.5 * kIn, e = u + 1.5 * kIn, top = foot(outlet);
+        const double p = slope.past + b.overhang + b.two + wide / 2 - kIn, q = p + 2 * kIn, a = u - 1.5 * kIn, e = u + 1.5 * kIn,
+                     top = foot(outlet);
         b.add("roof/downspout/" + side, "downspout", "roof", System::roof, Form::trim, "downspout", {0, 0, 1}, {1, 0, 0},
               {w.box(a, e, -q, -q + t, lid, top), w.box(a, e, -p - t, -p, lid, top), w.box(a, a + t, -q + t, -p - t, lid, top),
                w.box(e - t, e, -q + t, -p - t, lid, top)});

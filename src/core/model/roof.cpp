@@ -23,7 +23,7 @@ struct Covering {
     Builder& b;
     const Slope& slope;
     std::string name;  ///< "" of a single slope, "front/" or "back/" in the shell's frame
-    double plate = b.wallDeep, c = slope.cosine(), eave = slope.span + b.overhang, x0 = -b.before - b.rake, x1 = b.wide + b.past + b.rake;
+    double plate = b.wallDeep, c = slope.cosine(), eave = slope.end, x0 = -b.before - b.rake, x1 = b.wide + b.past + b.rake;
     const RoofCover& cover = roofCover(coverOf(b.s));
     double lift = cover.decked ? 0 : b.two;  ///< what lies under the cover's own boards: purlins
     Vec3 down = unit({0, slope.toBack ? 1.0 : -1.0, -slope.rise}), normal = unit({0, slope.toBack ? slope.rise : -slope.rise, 1});
@@ -52,6 +52,7 @@ struct Covering {
         const double seat = inMm(slope.seat);
         std::vector<Seat> seats{{slope.span - seat, slope.span, inMm(slope.eave)}};
         if (!b.shell.gable()) seats.push_back({plate - seat, plate, inMm(b.shell.otherWall())});
+        for (const auto& beam : farBeams()) seats.push_back({beam.seat0, beam.seat1, beam.top});
         const auto solids = [&](double x, std::vector<Seat> on) {
             return rafterSolids({x, b.two, b.rafterDeep, slope.rise, slope.under0, slope.start, eave, std::move(on)});
         };
@@ -60,17 +61,32 @@ struct Covering {
             put("fly-rafter", x < 0 ? "left" : "right", "fly-rafter", stock, down, normal, solids(x, {}));
     }
 
-    /// Over the plates' outer faces, up to the rafters' tops.
-    void blocks(const std::vector<double>& xs, bool high) {
-        const double v0 = high ? 0 : slope.span - b.two, foot = inMm(high ? b.shell.otherWall() : slope.eave),
-                     height = over(v0 + b.two) - foot;
+    /// Of runs that these rafters go on over, beyond the eave's wall and beyond a high one.
+    std::vector<FarBeam> farBeams() const {
+        std::vector<FarBeam> beams;
+        if (slope.past > 0) beams.push_back(farBeam(b.shell, b.sideName(slope.toBack ? 2 : 0)));
+        if (slope.before > 0) beams.push_back(farBeam(b.shell, b.sideName(0)));
+        return beams;
+    }
+
+    /// Over the plates' outer faces, and over the beams' of runs, up to the rafters' tops.
+    void blocks(const std::vector<double>& xs) {
+        if (!b.shell.gable()) blocks(xs, "high/", 0, inMm(b.shell.otherWall()));
+        blocks(xs, "low/", slope.span - b.two, inMm(slope.eave));
+        for (const auto& beam : farBeams()) {
+            const bool high = beam.from < 0;
+            blocks(xs, high ? "before/" : "past/", high ? beam.from : beam.to - b.two, beam.top);
+        }
+    }
+    void blocks(const std::vector<double>& xs, const std::string& which, double v0, double foot) {
+        const double height = over(v0 + b.two) - foot;
         const auto board = boardAtLeast(b, height);
         const double most = std::min(height, b.wideOf(board));
         for (std::size_t i = 1; i < xs.size(); ++i)
             // None through an end wall's siding, where a run's own rafters begin.
             if (const bool through = (xs[i - 1] < b.wide - kSameMm && xs[i] > b.wide) || (xs[i - 1] < -kSameMm && xs[i] > -kSameMm);
                 !through && xs[i] - xs[i - 1] - b.two >= 2 * kIn - kSameMm)
-                put("block", (high ? "high/" : "low/") + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
+                put("block", which + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
                     {box({xs[i - 1] + b.two, v0, foot}, {xs[i], v0 + b.two, foot + most})});
     }
 
@@ -88,12 +104,18 @@ struct Covering {
         const double wide = b.wideOf("2x4");
         const auto at = [&](double v) { return (v - slope.start) / c - wide / 2; };
         const double lean = b.two * slope.rise;  // the lowest's top edge leans out: it starts so much higher that the fascia goes on plumb
-        const double first = b.shell.gable() || b.shell.leans ? 0 : std::max(at(b.two / 2), wide),
-                     last = std::min(at(slope.span - b.two / 2), length - 2 * wide - lean);
+        const double last = length - 2 * wide - lean;
+        std::vector<double> lines{0};
+        if (slope.before > 0) lines.push_back(std::max(at(b.two / 2 - slope.before), wide));
+        if (!b.shell.gable() && !b.shell.leans) lines.push_back(std::max(at(b.two / 2), wide));
+        lines.push_back(std::min(at(slope.span - b.two / 2), last));
+        if (slope.past > 0) lines.push_back(std::min(at(slope.span + slope.past - b.two / 2), last));
         std::vector<double> starts{0};
-        if (first > 0) starts.push_back(first);
-        const int bays = std::max(1, static_cast<int>(std::ceil((last - first) / (24 * kIn) - 1e-9)));
-        for (int i = 1; i <= bays; ++i) starts.push_back(first + (last - first) * i / bays);
+        for (std::size_t i = 1; i < lines.size(); ++i) {
+            const double from = lines[i - 1], way = lines[i] - from;
+            const int bays = std::max(1, static_cast<int>(std::ceil(way / (24 * kIn) - 1e-9)));
+            for (int k = 1; k <= bays; ++k) starts.push_back(from + way * k / bays);
+        }
         starts.push_back(length - wide - lean);
         for (std::size_t i = 0; i < starts.size(); ++i)
             along(
@@ -102,7 +124,7 @@ struct Covering {
         // Over the end walls the purlins leave slots under the panels, as high as they are thick; at the ends of a run under this roof too.
         for (std::size_t i = 1; i < starts.size(); ++i) {
             const double q0 = starts[i - 1] + wide, q1 = starts[i], v0 = slope.start + q0 * c, v1 = slope.start + q1 * c;
-            if (q1 - q0 < 2 * kIn || v0 > slope.span || v1 < 0) continue;
+            if (q1 - q0 < 2 * kIn || v0 > slope.span + slope.past || v1 < -slope.before) continue;
             const auto filler = [&](const char* end, double x) {
                 put("filler", std::to_string(i) + end, "filler", "2x2", down, {1, 0, 0}, {lying(q0, q1, x, x + b.two, 0, b.two)});
             };
@@ -160,16 +182,24 @@ struct Covering {
     void lookouts() {
         const double deep = b.wideOf("2x4");
         // The steeper, the farther their lower edges lean back towards the upper corner board.
-        const double q0 = (std::max(0.0, slope.start) - slope.start) / c + std::max(6 * kIn, b.wideOf("1x4") / c + deep * slope.rise),
-                     q1 = (slope.span - slope.start) / c - 7 * kIn;
-        const int bays = std::max(1, static_cast<int>(std::ceil((q1 - q0) / (24 * kIn) - 1e-9)));
-        for (int i = 0; i <= bays; ++i) {
-            const double q = q0 + (q1 - q0) * i / bays;
-            for (const bool right : {false, true})
-                put("lookout", std::to_string(i + 1) + (right ? "/right" : "/left"), "lookout", "2x4", {1, 0, 0}, normal,
-                    {lying(q, q + b.two, right ? x1 - b.rake + (b.past > 0 ? kIn / 16 : b.walls[1].skin) : x0 + b.two,
-                           right ? x1 - b.two : x0 + b.rake - (b.before > 0 ? kIn / 16 : b.walls[3].skin), -deep, deep)});
-        }
+        const double below = 7 * kIn, above = std::max(6 * kIn, b.wideOf("1x4") / c + deep * slope.rise), off = inMm(runOffset(b.s));
+        int n = 0;
+        // From the siding, or from the mesh beside a run.
+        const auto between = [&](double high, double low, bool mesh) {
+            const double q0 = (high - slope.start) / c + above, q1 = (low - slope.start) / c - below;
+            const int bays = std::max(1, static_cast<int>(std::ceil((q1 - q0) / (24 * kIn) - 1e-9)));
+            for (int i = 0; i <= bays; ++i) {
+                const double q = q0 + (q1 - q0) * i / bays;
+                const auto tag = std::to_string(++n);
+                for (const bool right : {false, true})
+                    put("lookout", tag + (right ? "/right" : "/left"), "lookout", "2x4", {1, 0, 0}, normal,
+                        {lying(q, q + b.two, right ? x1 - b.rake + (b.past > 0 || mesh ? kIn / 16 : b.walls[1].skin) : x0 + b.two,
+                               right ? x1 - b.two : x0 + b.rake - (b.before > 0 || mesh ? kIn / 16 : b.walls[3].skin), -deep, deep)});
+            }
+        };
+        if (slope.before > 0) between(-slope.before, -off, true);
+        between(std::max(0.0, slope.start), slope.span, false);
+        if (slope.past > 0) between(slope.span + off, slope.span + slope.past, true);
     }
 
     /// Sheets along the eave, joints over rafters and staggered by rows; then underlayment and the cover, from the eave upwards.
@@ -375,8 +405,7 @@ void roofFrame(Builder& b) {
     for (const auto& slope : b.shell.slopes) {
         Covering side{b, slope, !b.shell.gable() ? "" : slope.toBack ? "back/" : "front/"};
         side.rafters(xs);
-        if (!b.shell.gable()) side.blocks(xs, true);
-        side.blocks(xs, false);
+        side.blocks(xs);
         if (indoors(b.s)) return side.ceiling(xs);
         if (!b.shell.gable() && !b.shell.leans) side.fascia(true, xs);
         side.fascia(false, xs);

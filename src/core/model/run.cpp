@@ -1,4 +1,5 @@
-// Runs under a lower roof of their own, with beams, rafters and purlins, and runs that the coop's roof goes on over.
+// Runs under a lower roof of their own, with beams, rafters and purlins, and runs that the coop's roof goes on over, past its ends or
+// down from a wall that rafters lie on.
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -212,7 +213,47 @@ struct OwnRoof final : Runner {
     }
 };
 
-/// Under the coop's roof, which goes on over it: rafters, purlins and cover are the roof's. Beams along both eaves carry them.
+/// Under the coop's rafters, which go on beyond the wall that they lie on, to a beam at the far end.
+struct UnderRafters final : Runner {
+    using Runner::Runner;
+
+    void frame() override {
+        // Level out from the coop the rafters fall, or over a high wall rise.
+        const bool high = !b.shell.eaveSide(place.side);
+        const double y0 = w.local == 2 ? b.deep : 0, from = w.local == 2 ? v0 : -v0, way = w.local == 2 ? 1 : -1;
+        const auto yAt = [=](double v) { return y0 + from + way * v; };
+        const std::vector<Plane> rafters{b.below(y0 + way, 0)}, roof{b.belowTop(y0 + way)};
+        const double deep = b.wideOf("4x6"), head = b.floor + farBeam(b.shell, place.side).top;
+        for (std::size_t i = 0; i < inner.size(); ++i)
+            post("inner/" + std::to_string(i + 1), inner[i], 0, b.over(yAt(high ? b.post : 0)), rafters);
+        for (std::size_t i = 0; i < fronts.size(); ++i) post("outer/" + std::to_string(i + 1), fronts[i], length - b.post, head - deep);
+        for (std::size_t i = 1; i + 1 < sides.size(); ++i) {
+            const double top = b.over(yAt(sides[i] + (high ? b.post : 0)));
+            post("left/" + std::to_string(i), 0, sides[i], top, rafters);
+            post("right/" + std::to_string(i), width - b.post, sides[i], top, rafters);
+        }
+        const auto ends = boardEnds(b.s, 0, width, middles(fronts, b.post));
+        for (std::size_t i = 1; i < ends.size(); ++i)
+            lumber("beam/outer" + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam", "4x6pt", w.u, up,
+                   cuboid(ends[i - 1], ends[i], length - b.post, length, head - deep, head));
+        for (const auto* which : {"left", "outer", "right"}) {
+            auto s = side(which);
+            if (s.frame.sloping) {
+                s.top = [this, yAt](double x) { return b.over(yAt(x)); }, s.under = [this, yAt](double x) { return b.under(yAt(x)); };
+                s.roof = roof, s.rafters = rafters, s.railsBelow = std::min(b.under(yAt(0)), b.under(yAt(length))) - kIn;
+            } else {
+                // The tails come down over the beam's face; over a high one they rise outwards.
+                const double top = std::min(b.under(yAt(length)), b.under(yAt(length + kMesh)));
+                s.top = [top](double) { return top; };
+                s.beam = head - deep, s.railsBelow = *s.beam - kIn;
+                s.swingsBelow = inMm(roofEdge(b.shell, place.side)) - kIn;
+            }
+            walls.push_back(std::move(s));
+        }
+    }
+};
+
+/// Under the coop's roof, which goes on over it past an end: rafters, purlins and cover are the roof's. Beams along both eaves carry them.
 struct SharedRoof final : Runner {
     using Runner::Runner;
 
@@ -283,7 +324,9 @@ void run(Builder& b) {
     std::vector<std::unique_ptr<Runner>> runs;
     for (const int n : b.s.rows("runs")) {
         const auto key = runKey(n);
-        if (underCoopsRoof(b.s, key))
+        if (underRafters(b.s, key))
+            runs.push_back(std::make_unique<UnderRafters>(b, key));
+        else if (underCoopsRoof(b.s, key))
             runs.push_back(std::make_unique<SharedRoof>(b, key));
         else
             runs.push_back(std::make_unique<OwnRoof>(b, key));

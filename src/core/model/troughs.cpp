@@ -72,7 +72,7 @@ struct Trough {
         // Up to the face of the siding, or of a batten on it; it goes on through a drilled hole, as a bolt does.
         const auto* barrel = fromBarrel(b.s) ? b.model.find("roof/barrel/" + w.side) : nullptr;
         const double z = barrel ? barrel->box().low.z - b.floor + inMm(kBarrelTap) : rim,
-                     out = barrel ? barrelOutMm(b.s) - inMm(kBarrelWide) / 2 : w.skin + 3 * kIn;
+                     out = barrel ? barrelOutMm(b.s, w.side) - inMm(kBarrelWide) / 2 : w.skin + 3 * kIn;
         const auto whole = bounds(w.box(place.at - kPipe / 2, place.at + kPipe / 2, -out, -w.skin, z, z + kPipe));
         const bool batten =
             std::ranges::any_of(b.model.parts, [&](const Part& p) { return p.role == "skin-batten" && p.box().meets(whole, -kTouchMm); });
