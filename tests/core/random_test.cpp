@@ -177,6 +177,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
         attempt(corners);
     }
     if (dice.below(8) == 0) attempt({{"form.kind", "elevated"}, {"roost.trays", "yes"}});
+    if (dice.below(8) == 0) attempt({{"build.move", "moved"}});
     if (dice.below(12) == 0) attempt({{"runs.1.top", "mesh"}, {"run.corner", "yes"}});
     if (dice.below(5) == 0) {
         static constexpr const char* kFalls[] = {"front", "front", "right", "left", "back"};
@@ -203,6 +204,14 @@ Design randomDesign(Dice& dice, Tally& tally) {
     if (dice.below(5) == 0) {
         const std::string side{kSides[static_cast<std::size_t>(dice.below(4))]}, length = std::to_string(4 + dice.below(5)) + "ft";
         if (attempt({{"runs.1.side", side}, {"runs.1.top", "shared"}, {"runs.1.length", length}})) ++tally.choices["runs.*.top=shared"];
+        // And round one corner or two.
+        for (int row = 2; row <= 3 && dice.below(2) == 0; ++row) {
+            const auto run = "runs." + std::to_string(row);
+            const std::string next{row == 2 ? rightOf(side) : leftOf(side)};
+            if (attempt({{run + ".side", next}, {run + ".top", "shared"}, {run + ".length", std::to_string(4 + dice.below(4)) + "ft"}}) &&
+                attempt({{run + ".gate", "none"}}))
+                ++tally.choices["runs.*.gate=none"];
+        }
     }
     if (dice.below(3) == 0) {
         // Where the roosts are elsewhere, and no run is before it.

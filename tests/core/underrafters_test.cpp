@@ -21,6 +21,16 @@ const std::vector<std::string>& underRaftersCoops() {
         "runs.1.side=back; roof.gutter=barrels; runs.1.gate=right; frame.timber=metric; skin.kind=shiplap",
         "runs.1.side=right; roof.falls_to=right; runs.2.side=back; runs.2.top=mesh; doors.2.wall=right; coop.width=6'; coop.depth=8'",
         "runs.1.side=back; ground.back_left=6\"; ground.back_right=8\"; foundation.kind=posts",
+        // Round a corner, round two, and all round.
+        "runs.1.side=back; runs.2.side=right; runs.2.top=shared; coop.depth=5'; coop.width=8'; runs.1.length=5'; runs.2.length=6'",
+        "runs.1.side=front; runs.2.side=left; runs.2.top=shared; coop.depth=5'; coop.width=6'; runs.1.length=6'; runs.2.length=5'; "
+        "mesh.edge=battens; apron.kind=floor",
+        "runs.1.side=back; runs.2.side=right; runs.2.top=shared; runs.3.side=left; runs.3.top=shared; coop.width=6'; coop.depth=5'; "
+        "runs.1.length=5'; runs.2.length=4'; runs.3.length=4'; apron.kind=buried; roof.cover=shingles",
+        "form.kind=elevated; flock.count=4; runs.1.side=back; runs.2.side=right; runs.2.top=shared; runs.1.length=5'; runs.2.length=5'; "
+        "roof.form=gable; skin.kind=metal; runs.1.under=yes",
+        "runs.1.side=left; runs.2.side=front; runs.2.top=shared; roof.falls_to=left; coop.width=5'; coop.depth=6'; runs.1.length=5'; "
+        "runs.2.length=5'; skin.kind=board_batten; mesh.double=yes; run.litter=chips",
     };
     return coops;
 }

@@ -78,14 +78,12 @@ std::optional<Clash> farBeamClash(Settled& s, const Shell& shell, const RunPlace
 /// A run that the coop's own roof goes on over.
 std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPlace& run) {
     if (indoors(s)) return Clash{"ceiling.run", "roof.form", run.key + ".top", {}, Change{run.key + ".top", "mesh"}};
-    // Rafters go on over it; round a corner from another such run its posts would stand in that one's roof.
-    for (const auto& other : runPlaces(s))
-        if (shell.bearing(run.side) && other.shared && !shell.bearing(other.side))
-            return Clash{"run.shared",
-                         run.key + ".top",
-                         other.key + ".top",
-                         {Ref{"side." + run.side}, Ref{"side." + other.side}},
-                         Change{other.key + ".top", "metal_sealed"}};
+    // Towards a corner round which it opens into another run it has no side that a gate could be in.
+    for (const bool right : {false, true})
+        if (s.choice(run.key + ".gate") == (right ? "right" : "left") &&
+            (opensRound(s, run.key, right) || roundCorner(s, run.key, right) > Length{}))
+            return Clash{
+                "run.corner", run.key + ".gate", run.key + ".top", {keyRef(run.key + ".gate")}, Change{run.key + ".gate", "outer"}};
     if (shell.bearing(run.side)) return farBeamClash(s, shell, run);
     // A beam as wide as a 4x4 carries its rafters' seats as the plates of a 2x4 wall do.
     if (shell.light() && !shell.gable())
@@ -136,8 +134,8 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
             return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
         if (o.row.starts_with("pops")) {
             // A ramp beside the run lies where its gate would swing.
-            const auto gate = s.length(r + ".gate_width");
             const auto& where = s.choice(r + ".gate");
+            const auto gate = where == "none" ? Length{} : s.length(r + ".gate_width");
             if ((where == "left" && o.at + o.width <= run.at && o.at + o.width > run.at - gate) ||
                 (where == "right" && o.at >= run.at + run.along && o.at < run.at + run.along + gate))
                 return Clash{"run.gate", r + ".gate", o.row + ".at", {keyRef(o.row + ".at")}, Change{r + ".gate", "outer"}};
@@ -169,6 +167,14 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         if (nestsThrough(s) && s.choice("nests.wall") == run.side)
             return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
         if (auto c = run.shared ? sharedRunClash(s, shell, run) : ownRunClash(s, shell, run)) return c;
+        const auto open = openTo(s, r);
+        const auto gateless = [&](const std::string& row) { return s.choice(row + ".gate") == "none"; };
+        if (std::ranges::all_of(open, gateless))
+            return Clash{"run.nogate", r + ".gate", r + ".top", {Ref{"side." + run.side}}, Change{r + ".gate", "outer"}};
+        if (gateless(r)) {
+            if (auto c = beforeRunClash(s, shell, run, all)) return c;
+            continue;
+        }
         // Outwards the side's posts stand nearest to each other beside the coop.
         const auto gate = s.length(r + ".gate_width");
         const bool outer = s.choice(r + ".gate") == "outer";
@@ -225,7 +231,7 @@ std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
         if (const auto fall = mm(std::max(std::fabs(g.toRight) * size.x, std::fabs(g.toBack) * size.y)); fall > kRunFall)
             return Clash{"ground.runfall", corner, run.key + ".length", {fall, kRunFall}};
         // Beside the coop and at its far end, with the ground before its gate.
-        const auto gate = s.length(run.key + ".gate_width");
+        const auto gate = s.choice(run.key + ".gate") == "none" ? Length{} : s.length(run.key + ".gate_width");
         const auto along = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, timberOf(s).post);
         const auto farther = outsideWall(s, run.side, run.at - gate, run.at + run.width + gate, run.length + gate);
         const auto high = runHeight(s, run);

@@ -23,7 +23,9 @@ bool barrelFree(Ask& ask, std::string_view side, std::string_view end) {
     // At the far end of a run that the roof goes on over: beside a gate there.
     if (overRun(ask, side) > Length{}) {
         const auto run = runOn(ask, side);
-        return ask.choice(run + ".gate") != "outer" || !meets({}, ask.length(run + ".gate_width") + timberOf(ask).post + inches(2));
+        const auto left = Length{} - roundCorner(ask, run, false);
+        return ask.choice(run + ".gate") != "outer" ||
+               !meets(left, left + ask.length(run + ".gate_width") + timberOf(ask).post + inches(2));
     }
     for (const std::string_view list : {"doors", "pops", "hatches", "windows"})
         for (const int row : ask.rows(list)) {
@@ -37,7 +39,7 @@ bool barrelFree(Ask& ask, std::string_view side, std::string_view end) {
     for (const auto& run : runPlaces(ask)) {
         // Beside the wall a gate in its side swings outwards.
         const auto& gate = ask.choice(run.key + ".gate");
-        const auto swings = gate == "outer" ? Length{} : ask.length(run.key + ".gate_width");
+        const auto swings = gate == "outer" || gate == "none" ? Length{} : ask.length(run.key + ".gate_width");
         if (run.side == side &&
             meets(run.at - (gate == "left" ? swings : Length{}), run.at + run.width + (gate == "right" ? swings : Length{})))
             return false;

@@ -254,21 +254,24 @@ void addInside(std::vector<Param>& p) {
                                     return bounded(std::min(inches(80), half * (most.count() / half.count())), feet(3), feet(8));
                                 }),
                          ownRoof));
-    p.push_back(choice("runs.*.gate", run, {"outer", "left", "right"}, [](Ask& a) -> Value {
+    p.push_back(choice("runs.*.gate", run, {"outer", "left", "right", "none"}, [](Ask& a) -> Value {
+        // One does for runs that are open to each other: the first row's.
+        if (std::ranges::min(openTo(a, mine("runs", a))) != mine("runs", a)) return std::string{"none"};
         // Where a post under the ridge leaves too little room beside it, the gate goes in a side.
         const auto place = runPlace(a, mine("runs", a));
         return std::string{place.shared && runOuterPosts(a, place)[1] < inches(26) ? "left" : "outer"};
     }));
-    p.push_back(choice("runs.*.gate_brace", run, {"z", "x"}, word("z"), false));
-    p.push_back(choice("runs.*.gate_leaf", run, {"single", "double"}, word("single"), false));
-    p.push_back(length("runs.*.gate_width", run, inches(18), inches(96), [](Ask& a) -> Value {
+    const auto gated = [](Param q) { return onlyWhen(std::move(q), [](Ask& a) { return a.choice(mine("runs", a) + ".gate") != "none"; }); };
+    p.push_back(gated(choice("runs.*.gate_brace", run, {"z", "x"}, word("z"), false)));
+    p.push_back(gated(choice("runs.*.gate_leaf", run, {"single", "double"}, word("single"), false)));
+    p.push_back(gated(length("runs.*.gate_width", run, inches(18), inches(96), [](Ask& a) -> Value {
         const auto place = runPlace(a, mine("runs", a));
         auto most = runWidth(a, place.key) - inches(16);
         if (place.shared)
             most = (a.choice(place.key + ".gate") == "outer" ? runOuterPosts(a, place) : runSidePosts(a, place))[1] - inches(8);
         // Two leaves let a cart through.
         return bounded(most, inches(18), a.choice(place.key + ".gate_leaf") == "double" ? inches(60) : inches(32));
-    }));
+    })));
     p.push_back(onlyWhen({"runs.*.under", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return onPosts(a); }));
     p.push_back(onlyWhen({"runs.*.passage", run, Type::flag, false, true, {}, always(true), false, {}},
                          [](Ask& a) { return runPassage(a, runPlace(a, mine("runs", a))).has_value(); }));

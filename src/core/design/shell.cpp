@@ -356,7 +356,36 @@ RunPlace runPlace(Ask& ask, const std::string& run) {
     r.shared = underCoopsRoof(ask, run);
     if (!r.shared) r.at = ask.length(run + ".at");
     r.along = std::min(r.width, wallLength(ask, r.side) - r.at);
+    if (underRafters(ask, run)) r.at = Length{} - roundCorner(ask, run, false), r.along = r.width;
     return r;
+}
+
+namespace {
+/// The run that has the coop's roof round this one's left or right corner; empty: none.
+std::string roundTheCorner(Ask& ask, const std::string& run, bool right) {
+    const auto& side = ask.choice(run + ".side");
+    for (const int row : ask.rows("runs"))
+        if (const auto other = runKey(row);
+            underCoopsRoof(ask, other) && ask.choice(other + ".side") == (right ? rightOf(side) : leftOf(side)))
+            return other;
+    return {};
+}
+}  // namespace
+
+Length roundCorner(Ask& ask, const std::string& run, bool right) {
+    const auto other = roundTheCorner(ask, run, right);
+    return other.empty() || !underRafters(ask, run) ? Length{} : runOffset(ask) + ask.length(other + ".length");
+}
+std::vector<std::string> openTo(Ask& ask, const std::string& run) {
+    std::vector<std::string> all{run};
+    for (std::size_t i = 0; i < all.size() && underCoopsRoof(ask, run); ++i)
+        for (const bool right : {false, true})
+            if (auto next = roundTheCorner(ask, std::string{all[i]}, right); !next.empty() && std::ranges::find(all, next) == all.end())
+                all.push_back(std::move(next));
+    return all;
+}
+bool opensRound(Ask& ask, const std::string& run, bool right) {
+    return underCoopsRoof(ask, run) && !underRafters(ask, run) && !roundTheCorner(ask, run, right).empty();
 }
 
 std::string runKey(int row) { return "runs." + std::to_string(row); }
@@ -373,7 +402,9 @@ bool underRafters(Ask& ask, const std::string& run) {
 }
 
 Length runWidth(Ask& ask, const std::string& run) {
-    return underCoopsRoof(ask, run) ? wallLength(ask, ask.choice(run + ".side")) : ask.length(run + ".width");
+    if (!underCoopsRoof(ask, run)) return ask.length(run + ".width");
+    const auto wall = wallLength(ask, ask.choice(run + ".side"));
+    return underRafters(ask, run) ? wall + roundCorner(ask, run, false) + roundCorner(ask, run, true) : wall;
 }
 
 bool onPosts(Ask& ask) { return ask.choice("foundation.kind").ends_with("posts"); }
@@ -465,7 +496,13 @@ Length lowerSiding(Ask& ask) {
 Length runOffset(Ask& ask) { return skinOf(ask) + timberOf(ask).one + inches(0.0625); }
 
 std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run) {
-    if (run.shared) return {Length{}, run.width - timberOf(ask).post};
+    if (run.shared) {
+        // None where it goes on round a corner: the other's post stands there.
+        std::vector<Length> out;
+        if (roundCorner(ask, run.key, false) == Length{}) out.push_back({});
+        if (roundCorner(ask, run.key, true) == Length{}) out.push_back(run.width - timberOf(ask).post);
+        return out;
+    }
     auto out = runPosts(ask, run.along);
     if (run.width > run.along)
         for (const auto p : runPosts(ask, run.width - run.along + timberOf(ask).post))

@@ -166,10 +166,18 @@ struct RunPlace {
     std::string side, top;
     bool shared = false;  ///< under the coop's roof
     Length at, width, length;
-    Length along;  ///< how much of the width, from its left end, lies along the coop's wall; the rest reaches past the corner
+    Length along;  ///< how much of the width, from its left end, lies along the coop's wall; the rest reaches past the corner. Under
+                   ///< rafters that go on it is the whole, which begins before the wall where it goes round that corner
 };
 RunPlace runPlace(Ask& ask, const std::string& run);
 std::string runKey(int row);  ///< "runs.1"
+/// How far a run under rafters that go on reaches round its left or right corner, over the end of one that has the coop's roof too: both
+/// are open to each other there. Zero: it ends at the corner.
+Length roundCorner(Ask& ask, const std::string& run, bool right);
+/// The runs that are one with this round corners so, itself among them.
+std::vector<std::string> openTo(Ask& ask, const std::string& run);
+/// A run at an end of the coop, under its roof, which opens so into another round its left or right corner.
+bool opensRound(Ask& ask, const std::string& run, bool right);
 /// All runs, in the order of their rows.
 std::vector<RunPlace> runPlaces(Ask& ask);
 bool underCoopsRoof(Ask& ask, const std::string& run);

@@ -85,8 +85,11 @@ struct Court {
         double shut = 0;
         std::vector<std::vector<Change>> remedies;
         for (const auto& run : runs) {
-            const bool pop = std::ranges::any_of(m.openings, [&](const OpeningSpec& o) {
-                return o.side == run.side && o.kind == "pop" && o.at > run.at && o.at + o.width < run.at + run.width;
+            const auto open = openTo(s, run.key);
+            const bool pop = std::ranges::any_of(runs, [&](const RunPlace& at) {
+                return std::ranges::find(open, at.key) != open.end() && std::ranges::any_of(m.openings, [&](const OpeningSpec& o) {
+                           return o.side == at.side && o.kind == "pop" && o.at > at.at && o.at + o.width < at.at + at.width;
+                       });
             });
             const bool passage = std::ranges::any_of(runs, [&](const RunPlace& from) {
                 const auto way = s.flag(from.key + ".passage") ? runPassage(s, from) : std::nullopt;

@@ -102,9 +102,12 @@ std::vector<Fault> misfits(const Model& m) {
                 out.push_back({"misfit", p.id, "", 0});
                 continue;
             }
-            const double a = p.extent(p.thick()), b = p.extent(p.wide), thin = std::min(a, b), wide = std::max(a, b);
-            // A ripped board is narrower than its stock, never thicker or thinner.
-            off = std::max(std::fabs(thin - inMm(size->thick)), wide - inMm(size->wide));
+            // A ripped board is narrower than its stock, even than it is thick; never thicker or thinner.
+            const double a = p.extent(p.thick()), b = p.extent(p.wide);
+            const auto lacks = [&](double thin, double wide) {
+                return std::max(std::fabs(thin - inMm(size->thick)), wide - inMm(size->wide));
+            };
+            off = std::min(lacks(a, b), lacks(b, a));
         } else if (p.form == Form::trim || p.role == "ridge-cap") {
             // Bent: each leg by itself, from its largest face.
             for (const auto& leg : p.solids) {

@@ -245,7 +245,11 @@ void skirts(Builder& b) {
         };
         auto runs = runPlaces(b.s);
         std::erase_if(runs, [&](const RunPlace& r) { return r.side != w.side; });
-        for (const auto& r : runs) to(inMm(r.at) - kMesh, inMm(r.at)), to(inMm(r.at + r.along), inMm(r.at + r.along) + kMesh);
+        for (const auto& r : runs) {
+            // One that goes round corners begins and ends beyond them.
+            const double a = std::max(0.0, inMm(r.at)), e = std::min(w.length, inMm(r.at + r.along));
+            to(a - kMesh, a), to(e, e + kMesh);
+        }
         to(w.length, w.length);
         int n = 0;
         // No longer than a board: such lengths a roll has.

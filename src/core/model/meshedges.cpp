@@ -29,7 +29,7 @@ void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>&
     // Upright ones on the posts and on the stud that the gate shuts against; the outermost at the very ends.
     std::vector<double> starts;
     for (const double p : s.posts) starts.push_back(p + (b.post - wide) / 2);
-    starts.front() = 0, starts.back() = s.span() - wide;
+    starts.front() = s.fromCorner ? -wide : 0, starts.back() = s.span() - wide;
     if (gated) starts.push_back(gate.from + gate.width + 0.25 * kIn);
     std::ranges::sort(starts);
     // Under a ridge one stands on the post that carries it; the ridge board passes through there.
@@ -40,6 +40,7 @@ void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>&
     int n = 0;
     for (const double x : starts) {
         ++n;
+        if (x < 0) continue;  // the other run's stands there
         double head = std::min(end(x), end(x + wide)) - kClear;
         for (const auto& h : s.holes)
             if (!clear(x)) head = std::min(head, h.z0);

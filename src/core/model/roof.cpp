@@ -82,11 +82,16 @@ struct Covering {
         const double height = over(v0 + b.two) - foot;
         const auto board = boardAtLeast(b, height);
         const double most = std::min(height, b.wideOf(board));
+        const bool overBeam = which == "before/" || which == "past/";
         for (std::size_t i = 1; i < xs.size(); ++i)
             // None through an end wall's siding, where a run's own rafters begin.
             if (const bool through = (xs[i - 1] < b.wide - kSameMm && xs[i] > b.wide) || (xs[i - 1] < -kSameMm && xs[i] > -kSameMm);
                 !through && xs[i] - xs[i - 1] - b.two >= 2 * kIn - kSameMm)
                 put("block", which + tenths(xs[i]), "eave-block", board, {1, 0, 0}, {0, 0, 1},
+                    {box({xs[i - 1] + b.two, v0, foot}, {xs[i], v0 + b.two, foot + most})});
+            else if (through && overBeam)
+                // Beyond the siding there is only the gap: a piece stands in it.
+                put("block", which + tenths(xs[i]), "eave-block", "2x4", {0, 0, 1}, {1, 0, 0},
                     {box({xs[i - 1] + b.two, v0, foot}, {xs[i], v0 + b.two, foot + most})});
     }
 

@@ -239,7 +239,15 @@ struct UnderRafters final : Runner {
         for (const auto* which : {"left", "outer", "right"}) {
             auto s = side(which);
             if (s.frame.sloping) {
-                s.top = [this, yAt](double x) { return b.over(yAt(x)); }, s.under = [this, yAt](double x) { return b.under(yAt(x)); };
+                double start = 0;
+                if (round(s.name == "right")) {
+                    start = -v0, s.fromCorner = true;
+                    s.frame.origin = s.frame.origin + s.frame.u * start, s.frame.length -= start;
+                    for (double& post : s.posts) post -= start;
+                    s.posts.front() = -b.post;
+                }
+                s.top = [this, yAt, start](double x) { return b.over(yAt(start + x)); };
+                s.under = [this, yAt, start](double x) { return b.under(yAt(start + x)); };
                 s.roof = roof, s.rafters = rafters, s.railsBelow = std::min(b.under(yAt(0)), b.under(yAt(length))) - kIn;
             } else {
                 // The tails come down over the beam's face; over a high one they rise outwards.
@@ -279,7 +287,7 @@ struct SharedRoof final : Runner {
             // The tails come down over the beam's face; over a high wall they rise outwards.
             const double top = std::min(b.under(y), b.under(front ? y - kMesh : y + kMesh));
             s.top = [top](double) { return top; };
-            walls.push_back(std::move(s));
+            if (!round(right)) walls.push_back(std::move(s));
         }
         for (std::size_t i = 1; i + 1 < fronts.size(); ++i)
             post("outer/" + std::to_string(i + 1), fronts[i], length - b.post,

@@ -312,9 +312,10 @@ std::vector<Bounds> Runner::ground() const {
 
 std::vector<Runner::Strip> Runner::carpet() const {
     std::vector<Strip> strips;
-    const double last = width - b.two;
+    const bool open = !underRafters(b.s, row);
+    const double last = open && round(true) ? width : width - b.two;
     int n = 0;
-    for (double u = b.two; u < last - kTouchMm; u += kCarpetSeen) {
+    for (double u = open && round(false) ? 0 : b.two; u < last - kTouchMm; u += kCarpetSeen) {
         // Beside the coop up to its wall; past its corner up to the rail there.
         const double e = std::min(u + kCarpetSeen, last), edge = std::min(e, beside);
         ++n;
@@ -361,10 +362,10 @@ void Runner::closers() {
         put("mesh/" + name, "run-mesh", Form::mesh, meshKind, up, out,
             {cut(cuboid(ua, ub, va, vb, grade(ua, ub, va, vb), bottom), b.ground.above())});
     };
-    mesh("edge/left", -kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0);
-    mesh("edge/right", beside, beside + kMesh, -v0, width > beside ? -kMesh : 0);
+    if (!round(false)) mesh("edge/left", -kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0);
+    if (!round(true)) mesh("edge/right", beside, beside + kMesh, -v0, width > beside ? -kMesh : 0);
     const bool on = onPosts(b.s);
-    if (on && !b.s.flag(row + ".under")) underCoop("under", w, u0, u0 + beside);
+    if (on && !b.s.flag(row + ".under")) underCoop("under", w, std::max(0.0, u0), std::min(w.length, u0 + beside));
 }
 
 void Runner::underCoop(const std::string& name, const WallFrame& wall, double from, double to) {
@@ -387,8 +388,8 @@ void Runner::build() {
     };
     fronts = places(runOuterPosts(b.s, place)), inner = places(runInnerPosts(b.s, place)), sides = places(runSidePosts(b.s, place));
     frame();
-    const auto& gateSide = *std::ranges::find(walls, b.s.choice(row + ".gate"), &Side::name);
-    const auto gate = gateIn(gateSide);
+    const auto gateSide = std::ranges::find(walls, b.s.choice(row + ".gate"), &Side::name);
+    const auto gate = gateSide == walls.end() ? Gate{"", 0, 0, 0, false} : gateIn(*gateSide);
     for (const auto& s : walls) meshWall(s, gate);
     if (wayOut) lining();
     closers();

@@ -26,6 +26,7 @@ struct Side {
     std::vector<Hole> holes{};
     double bend = -1e9;                                  ///< of the top
     std::optional<std::pair<double, double>> passage{};  ///< between its jambs
+    bool fromCorner = false;                             ///< begins at the post of the run round the corner, which it is open to
 
     double span() const { return frame.length; }
     Solid slab(double xa, double xb, double p, double q, double za, double zb) const {
@@ -79,6 +80,8 @@ struct Runner {
     /// Over the middles of all but the first and the last.
     static std::vector<double> middles(const std::vector<double>& supports, double supportWide);
 
+    /// Under the coop's roof it is open to another run round this corner.
+    bool round(bool right) const { return opensRound(b.s, row, right) || roundCorner(b.s, row, right) > Length{}; }
     /// A mesh wall's frame: left, outer or right seen from the coop, or what reaches past the coop's corner.
     Side side(std::string_view which) const;
     /// Mesh on one side, in strips as wide as the rolls, with rails where they end.
