@@ -448,6 +448,14 @@ TEST(OnceFound, StaysMended) {
              "existing.base=kept; existing.front=new; existing.right=new; existing.what=standing; feed.count=2; foundation.kind=blockwork; "
              "pops.1.kind=ramp_door; pops.1.sill=2' 15/16\"; pops.2.wall=right; roof.cover=metal_sealed; roof.falls_to=back; "
              "roof.form=gable; roof.over_run=same; runs.1.existing=frame; runs.1.side=right; runs.1.top=shared; skin.lining=ply-1/2")},
+        {"a board's edge beside the ridge left a strip open that the batten below did not cover",
+         asked("runs.1=; pops.1=; coop.depth=14ft; coop.width=24ft; doors.1.wall=left; foundation.kind=blockwork; pops.2.wall=left; "
+               "roof.cover=metal_sealed; roof.falls_to=back; roof.form=gable; roof.pitch=2/12; roof.ridge_kind=beam; roof.ridge_posts=2; "
+               "skin.kind=board_batten")},
+        {"a board for troughs with no stud behind it",
+         asked("apron.width=1.8125in; existing.what=standing; form.kind=walk_in; frame.timber=metric; partitions.1.pop=no; "
+               "partitions.1.wall=left; roof.falls_to=back; roof.gutter=barrels; runs.1.height=1241.4625mm; skin.insulation=foam-1; "
+               "skin.lining=wipe-1/8; vents.1.at=452.1375mm; water.from=barrel; wood.grade=c16")},
         {"litter a tenth of a millimetre in a run's post",
          asked("foundation.kind=slab; frame.beam=4x6; frame.posts=8ft; frame.timber=planed; frame.walls=posts; pops.1.wall=left; "
                "run.litter=shavings; runs.1.top=clear_lapped; stock.longest=12ft; windows.3.wall=left")},

@@ -193,6 +193,8 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
     };
     for (const auto& p : m.parts)
         if (p.role == "run-post" && p.id.starts_with(run + "/")) face = std::max(face, reach(p, true));
+    // Where it goes round both corners no post stands beside the coop.
+    if (which == "inner" && std::ranges::none_of(m.parts, [&](const Part& p) { return p.id.starts_with(run + "/post/inner/"); })) return d;
     const auto parts = partsWhere(m, [&](const Part& p) {
         return std::ranges::find(kShown, p.role) != std::end(kShown) &&
                (p.id.starts_with(run + "/") || (place.shared && p.system == System::roof)) && reach(p, false) > face - 100 &&

@@ -43,6 +43,7 @@ struct Binder {
             return !d.empty() && usualScale(d.high - d.low, {w * part - 2 * around, h - 2 * around - 4}, metric) < kCrowded;
         };
         const bool apart = crowds(one, share) || crowds(other, 1 - share);
+        if (other.empty()) return place(page(title), std::move(one), std::move(oneTitle), kMargin, bottom(), w, h, around);
         auto* p = &page(title);
         place(*p, std::move(one), std::move(oneTitle), kMargin, bottom(), apart ? w : w * share, h, around);
         if (apart) p = &page(title);

@@ -165,11 +165,15 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     for (const int r : s.rows("runs")) {
         if (!withRun) break;
         const auto row = runKey(r);
-        Bounds b;
+        const auto run = runPlace(s, row);
         std::vector<std::pair<double, std::string>> posts;
-        const bool alongX = s.choice(row + ".side") == "left" || s.choice(row + ".side") == "right";
-        for (const auto& p : m.parts)
-            if (p.role == "run-post" && p.id.starts_with(row + "/")) b.add(p.box());
+        const bool alongX = run.side == "left" || run.side == "right";
+        auto b = outsideWall(s, run.side, run.at, run.at + run.width, runOffset(s) + run.length);
+        const double off = inMm(runOffset(s));
+        if (run.side == "front") b.high.y -= off;
+        if (run.side == "back") b.low.y += off;
+        if (run.side == "left") b.high.x -= off;
+        if (run.side == "right") b.low.x += off;
         for (const auto& p : m.parts)
             if (p.role == "run-post" && p.id.starts_with(row + "/")) {
                 const auto at = p.box();
@@ -184,7 +188,7 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
         if (!posts.empty()) alongX ? chain(d, posts, above, further - 7) : chain(d, posts, right, 7 - further);
         d.dimensions.push_back({above(b.low.x), above(b.high.x), further, alongX ? field(".length") : field(".width")});
         d.dimensions.push_back({right(b.low.y), right(b.high.y), -further, alongX ? field(".width") : field(".length")});
-        further += 14;
+        further += posts.empty() ? 7 : 14;
         const auto area = squareMm(b.size().x * b.size().y);
         d.labels.push_back({{(b.low.x + b.high.x) / 2, (b.low.y + b.high.y) / 2}, Message{"plan.run", {area}}, 3, 0, 0, true, ""});
     }

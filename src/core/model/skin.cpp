@@ -177,7 +177,17 @@ struct Siding {
         const double wide = b.wideOf(kind.stock), gap = inMm(kind.gap),
                      least = std::max(5 * kIn, besideCorner(1) + (b.wideOf("1x3") + gap) / 2);
         std::vector<double> out{0};
-        while (w.length - out.back() > wide + kSameMm) out.push_back(out.back() + wide + gap);
+        while (w.length - out.back() > wide + kSameMm) {
+            double next = out.back() + wide + gap;
+            // Beside what passes through under the ridge no strip is left too narrow to stay, under a batten that ends below: then boards
+            // meet in its middle, or so much before it.
+            if (ridge) {
+                const auto& h = holes.back();
+                if (const double past = next - gap - h.u1; past > kSameMm && past < b.one) next = (h.u0 + h.u1 + gap) / 2;
+                if (h.u0 - next > kSameMm && h.u0 - next < b.one) next = h.u0 - b.one - kTouchMm;
+            }
+            out.push_back(next);
+        }
         if (out.size() > 1 && w.length - out.back() < least) out.back() = (out[out.size() - 2] + w.length + gap) / 2;
         return out;
     }

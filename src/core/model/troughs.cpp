@@ -52,6 +52,11 @@ struct Trough {
         const double d = b.wallDeep + inMm(liningThick(b.s));
         const Bounds inside = bounds(w.box(from, to, d + kTouchMm, d + b.one + inMm(kTroughDeep) + kBeforeTrough, foot, rim + kOverTrough)),
                      outside = bounds(w.box(at - kPipe, at + kPipe, -w.skin - 4 * kIn, -w.skin - kTouchMm, rim, rim + 12 * kIn));
+        // Where the birds are, not in a room parted off.
+        const auto room = b.birdsRoom();
+        if (inside.low.x < room.low.x - kIn || inside.high.x > room.high.x + kIn || inside.low.y < room.low.y - kIn ||
+            inside.high.y > room.high.y + kIn)
+            return false;
         const auto taken = [&](const Bounds& x) { return x.meets(inside, -kTouchMm) || (!fromBarrel(b.s) && x.meets(outside, -kTouchMm)); };
         // What opens out does so elsewhere; where someone comes in the way stays free.
         return std::ranges::none_of(b.model.clear, [&](const auto& c) { return taken(bounds(c.solid)); }) &&
