@@ -215,7 +215,9 @@ std::vector<Zone> zonesOf(const Model& model) {
     for (const auto& p : model.parts) {
         if (p.system == System::walls) walls.add(p.box());
         if (p.system == System::floor || p.underWalls()) floor.add(p.box());
-        if (p.role == "run-post" || p.role == "run-rail") runs[p.id.substr(0, p.id.find('/'))].add(p.box());
+        // Round two corners it has posts at its far side alone; rails under the coop are none of its sides'.
+        if (p.role == "run-post" || (p.role == "run-rail" && p.id.find("/under/") == std::string::npos))
+            runs[p.id.substr(0, p.id.find('/'))].add(p.box());
     }
     // A room parted off is shut as the coop is: what a partition leaves on either side of it is looked at by itself.
     std::map<std::string, Bounds> partitions, rooms;
