@@ -24,6 +24,7 @@ std::string_view barnPresetText();
 std::string_view panelsPresetText();
 std::string_view trenchPresetText();
 std::string_view leantoPresetText();
+std::string_view ringPresetText();
 std::string_view railsPresetText();
 std::string_view hallPresetText();
 std::string_view airyPresetText();
@@ -552,7 +553,8 @@ std::vector<Preset> presets() {
             {"ell", ellPresetText},         {"legs", legsPresetText},         {"storeroom", storeroomPresetText},
             {"airy", airyPresetText},       {"bank", bankPresetText},         {"shed", shedPresetText},
             {"barn", barnPresetText},       {"panels", panelsPresetText},     {"trench", trenchPresetText},
-            {"rails", railsPresetText},     {"hall", hallPresetText},         {"leanto", leantoPresetText}};
+            {"rails", railsPresetText},     {"hall", hallPresetText},         {"leanto", leantoPresetText},
+            {"ring", ringPresetText}};
 }
 
 Result<Design> presetDesign(std::string_view name) {
