@@ -37,6 +37,15 @@ const std::vector<std::string>& underRaftersCoops() {
         "roof.form=gable; skin.kind=metal; runs.1.under=yes",
         "runs.1.side=left; runs.2.side=front; runs.2.top=shared; roof.falls_to=left; coop.width=5'; coop.depth=6'; runs.1.length=5'; "
         "runs.2.length=5'; skin.kind=board_batten; mesh.double=yes; run.litter=chips",
+        // Steep: a corner board ends close under rafters that rise outwards.
+        "runs.1.side=front; roof.cover=shingles; roof.pitch=7/12; runs.1.length=4'",
+        // Against a wall that is open to the air.
+        "runs.1.side=back; skin.open_back=yes; runs.1.length=6'",
+        "runs.1.side=right; skin.open_right=yes; roof.cover=shingles",
+        "runs.1.side=right; skin.open_right=yes; skin.lower=36in; roof.form=gable; roof.falls_to=back; frame.walls=posts",
+        "runs.1.side=front; skin.open_front=yes; skin.kind=battens; foundation.kind=curb; runs.1.length=5'; roof.cover=roll_roofing",
+        "runs.1.side=back; skin.open_back=yes; skin.lower=24in; pops.1.wall=back; frame.timber=metric; runs.2.side=right; "
+        "runs.2.top=shared; coop.depth=6'; runs.1.length=4'; runs.2.length=4'; skin.open_right=yes; nests.wall=front; coop.width=12'",
     };
     return coops;
 }

@@ -162,7 +162,7 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         for (const auto& other : runs)
             if (&other < &run && other.side == run.side)
                 return Clash{"run.twice", r + ".side", other.key + ".side", {Ref{"side." + run.side}}};
-        if (const auto open = "skin.open_" + run.side; openWall(s, run.side))
+        if (const auto open = "skin.open_" + run.side; openWall(s, run.side) && !run.shared)
             return Clash{"open.run", open, r + ".side", {Ref{"side." + run.side}}, Change{open, "no"}};
         if (nestsThrough(s) && s.choice("nests.wall") == run.side)
             return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};

@@ -16,7 +16,9 @@ std::string boardAtLeast(const Builder& b, double width) {
 
 namespace {
 
-constexpr double kCapLeg = 6;  ///< in of a ridge cap on either slope
+constexpr double kCapLeg = 6;        ///< in of a ridge cap on either slope
+constexpr double kCapLap = 6 * kIn;  ///< of its metal lengths
+constexpr double kDripLap = 2 * kIn;
 
 /// One slope: rafters, blocks over the plates, purlins, fascia and panels. `name` goes before what a gable has twice.
 struct Covering {
@@ -268,14 +270,17 @@ struct Covering {
 
     /// The leg that hangs down: over the fascia and over the fly rafters' outer faces.
     void dripEdges(double q0) {
-        const double thick = inMm(thicknessOf("drip-edge")), leg = 1.5 * kIn, sold = 118 * kIn;
+        const double thick = inMm(thicknessOf("drip-edge")), leg = 1.5 * kIn, sold = 120 * kIn - kDripLap;
         const auto along = [&](const std::string& tag, double from, double to, Vec3 axis, Vec3 across, const auto& solid) {
             int n = 0;
             for (double at = from, next = 0; at < to - kSameMm; at = next) {
                 // No crumb at the end: the last two share what there is.
                 const double rest = to - at - sold;
                 next = rest > kSameMm && rest < 6 * kIn ? (at + to) / 2 : std::min(at + sold, to);
-                put("drip-edge", tag + "/" + std::to_string(++n), "drip-edge", "drip-edge", axis, across, {solid(at, next)}, Form::trim);
+                if (auto* p = put("drip-edge", tag + "/" + std::to_string(++n), "drip-edge", "drip-edge", axis, across, {solid(at, next)},
+                                  Form::trim);
+                    p && next < to - kSameMm)
+                    p->endLapMm = kDripLap;
             }
         };
         const double low = eave + b.two, foot = over(low) - leg, high = slope.start - b.two;
@@ -335,7 +340,7 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
     // The cap: metal in 10 ft lengths lapped 6 in; of a decked roof its own cover, in one strip.
     const auto& cover = roofCover(b.s.choice("roof.cover"));
     const std::string stock{cover.decked ? cover.stock : "ridge-cap"};
-    const double sold = !cover.decked      ? (120 - 6) * kIn
+    const double sold = !cover.decked      ? 120 * kIn - kCapLap
                         : cover.shingled() ? 1e6
                                            : inMm(longestRoll(cover.stock) - kEndLap),
                  leg = kCapLeg * kIn, thick = inMm(thicknessOf(stock));
@@ -356,7 +361,7 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
                                            : Form::roll,
                         stock, {1, 0, 0}, {0, 1, 0}, std::move(legs));
         if (cover.decked) p->lapMm = 2 * leg - p->extent(p->wide);
-        if (p->form == Form::roll && x + sold < x1 - kSameMm) p->endLapMm = inMm(kEndLap);
+        if (x + sold < x1 - kSameMm) p->endLapMm = !cover.decked ? kCapLap : p->form == Form::roll ? inMm(kEndLap) : 0;
     }
 }
 

@@ -362,6 +362,15 @@ void Runner::closers() {
         put("mesh/" + name, "run-mesh", Form::mesh, meshKind, up, out,
             {cut(cuboid(ua, ub, va, vb, grade(ua, ub, va, vb), bottom), b.ground.above())});
     };
+    // Over an open wall's thin mesh the corner boards stand farther back from the posts, up to the roof.
+    const double gap = v0 - w.skin - b.one;
+    const auto upper = [&](const std::string& name, double ua, double ub) {
+        if (w.open() && gap > kIn / 4)
+            put("mesh/" + name, "run-mesh", Form::mesh, meshKind, up, out,
+                {b.underRoof(cuboid(ua, ub, -gap, 0, bottom, 1e4), -b.rafterDeep)});
+    };
+    if (!round(false)) upper("edge/left/upper", -kMesh, 0);
+    if (!round(true)) upper("edge/right/upper", beside, beside + kMesh);
     if (!round(false)) mesh("edge/left", -kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0);
     if (!round(true)) mesh("edge/right", beside, beside + kMesh, -v0, width > beside ? -kMesh : 0);
     const bool on = onPosts(b.s);

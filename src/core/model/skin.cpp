@@ -351,10 +351,12 @@ void cornerBoards(Builder& b) {
         put(b.sideName(right ? 1 : 3) + "/high", right ? 1 : 3, cut(box({xs0, -front, bottom}, {xs1, wide - front, high}), b.belowTop(0)));
         put(b.sideName(right ? 1 : 3) + "/low", right ? 1 : 3,
             cut(box({xs0, b.deep + back - wide, bottom}, {xs1, b.deep + back, b.over(b.deep - wide) + 50}), b.belowTop(b.deep)));
-        if (!b.shell.leans)
-            put("high/" + b.sideName(right ? 1 : 3), 0,
-                box({side + out * (t + b.one), -front - b.one, bottom},
-                    {side - out * reach, -front, std::min(b.under(0), b.under(-front - b.one))}));
+        // Beside a run under a high wall's rafters it goes on up to them, or its mesh would begin too far from it.
+        const bool beside = b.shell.slopes[0].before > 0;
+        auto board = box({side + out * (t + b.one), -front - b.one, bottom},
+                         {side - out * reach, -front, beside ? high : std::min(b.under(0), b.under(-front - b.one))});
+        if (beside) board = cut(board, b.below(0, 0));
+        if (!b.shell.leans) put("high/" + b.sideName(right ? 1 : 3), 0, std::move(board));
         put("low/" + b.sideName(right ? 1 : 3), 2,
             box({side + out * (t + b.one), b.deep + back, bottom},
                 {side - out * reach, b.deep + back + b.one, b.under(b.deep + back + b.one)}));
