@@ -42,6 +42,8 @@ const std::vector<std::string>& underRaftersCoops() {
         // Against a wall that is open to the air.
         "runs.1.side=back; skin.open_back=yes; runs.1.length=6'",
         "runs.1.side=right; skin.open_right=yes; roof.cover=shingles",
+        "runs.1.side=left; skin.open_left=yes; skin.lower=24in; skin.kind=board_batten; roof.form=gable; roof.falls_to=back",
+        "runs.1.side=back; skin.open_back=yes; skin.lower=36in; skin.kind=shiplap; runs.1.length=6'",
         "runs.1.side=right; skin.open_right=yes; skin.lower=36in; roof.form=gable; roof.falls_to=back; frame.walls=posts",
         "runs.1.side=front; skin.open_front=yes; skin.kind=battens; foundation.kind=curb; runs.1.length=5'; roof.cover=roll_roofing",
         "runs.1.side=back; skin.open_back=yes; skin.lower=24in; pops.1.wall=back; frame.timber=metric; runs.2.side=right; "

@@ -57,14 +57,6 @@ struct OwnRoof final : Runner {
         return s;
     }
 
-    /// Between the corner boards, along the coop's side: they lap the siding by their width, less what stands round the corner.
-    std::array<double, 2> corners() const {
-        const auto lap = [&](int turn) {
-            return (w.sloping ? b.wideOf("1x4") : b.wideOf("1x4") - b.one) - b.walls[static_cast<std::size_t>(w.local + turn) % 4].skin;
-        };
-        return {lap(3), w.length - lap(1)};
-    }
-
     /// Strips on the siding behind the posts beside it, where no corner board stands, and one along the beam, under the roof.
     void strips() {
         // Down the siding; a little past its foot where the run ends just above that.

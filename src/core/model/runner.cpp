@@ -356,6 +356,13 @@ std::vector<Runner::Strip> Runner::trench() const {
     return strips;
 }
 
+std::array<double, 2> Runner::corners() const {
+    const auto lap = [&](int turn) {
+        return (w.sloping ? b.wideOf("1x4") : b.wideOf("1x4") - b.one) - b.walls[static_cast<std::size_t>(w.local + turn) % 4].skin;
+    };
+    return {lap(3), w.length - lap(1)};
+}
+
 void Runner::closers() {
     const double bottom = b.skinFoot();
     const auto mesh = [&](const std::string& name, double ua, double ub, double va, double vb) {
@@ -369,6 +376,13 @@ void Runner::closers() {
             put("mesh/" + name, "run-mesh", Form::mesh, meshKind, up, out,
                 {b.underRoof(cuboid(ua, ub, -gap, 0, bottom, 1e4), -b.rafterDeep)});
     };
+    // Over siding at its foot they stand before the mesh above: its edges turn up behind them.
+    if (const double lower = inMm(lowerSiding(b.s)); w.open() && lower > 0 && w.skin > kIn / 4 + kMesh)
+        for (const bool right : {false, true}) {
+            const double u = right ? corners()[1] : corners()[0] - kMesh;
+            put(std::string{"mesh/turned/"} + (right ? "right" : "left"), "run-mesh", Form::mesh, meshKind, up, out,
+                {b.underRoof(w.box(u, u + kMesh, -w.skin, -kMesh, lower, 1e4), w.sloping ? -b.rafterDeep : 0)});
+        }
     if (!round(false)) upper("edge/left/upper", -kMesh, 0);
     if (!round(true)) upper("edge/right/upper", beside, beside + kMesh);
     if (!round(false)) mesh("edge/left", -kMesh, 0, -v0 + (meetsLeft ? kMesh : 0), 0);

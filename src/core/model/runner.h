@@ -1,5 +1,6 @@
 #pragma once
 // A run on posts against a side of the coop: what every run has, whatever is over it. Lengths in millimetres.
+#include <array>
 #include <functional>
 #include <memory>
 #include <optional>
@@ -103,6 +104,8 @@ struct Runner {
     void gateLeaf(const Gate& g, const Side& s);
     /// A box of boards through both meshes, from rail to rail.
     void lining();
+    /// Between the corner boards, along the coop's side: they lap the siding by their width, less what stands round the corner.
+    std::array<double, 2> corners() const;
     /// What closes the run against the coop below its siding: mesh from the sides' edges back to it, and under a coop that stands on posts.
     void closers();
     /// Mesh on the outer faces of a standing coop's beams, posts and rim, with a rail on the ground between its posts.
