@@ -107,6 +107,8 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"run.corner", asked("runs.1.top=shared; runs.1.side=back; runs.2.side=right; runs.2.top=shared; runs.1.gate=left")},
     {"run.wide", asked("runs.1.top=shared; runs.1.side=back; coop.width=33ft")},
     {"run.nogate", {{"runs.1.gate", "none"}}},
+    {"steps.run",
+     asked("runs.1.top=shared; runs.1.side=right; runs.1.length=4ft; doors.2.wall=right; foundation.kind=posts; floor.height=3ft")},
     {"water.far", asked("runs.1.top=shared; runs.1.side=back; roof.gutter=barrels; water.from=barrel")},
     {"partition.form", {{"form.kind", "elevated"}, {"flock.count", "5"}, {"partitions.1.wall", "left"}}},
     {"partition.curb", asked("foundation.kind=curb; foundation.height=12in; partitions.1.wall=left")},

@@ -179,7 +179,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
     if (dice.below(8) == 0) attempt({{"form.kind", "elevated"}, {"roost.trays", "yes"}});
     if (dice.below(8) == 0) attempt({{"build.move", "moved"}});
     if (dice.below(12) == 0) attempt({{"runs.1.top", "mesh"}, {"run.corner", "yes"}});
-    if (dice.below(5) == 0) {
+    if (dice.below(3) == 0) {
         static constexpr const char* kFalls[] = {"front", "front", "right", "left", "back"};
         const std::string on{dice.below(2) == 0 ? "wall" : "greenhouse"};
         if (attempt({{"roof.falls_to", kFalls[dice.below(5)]}, {"lean.kind", on}})) ++tally.choices["lean.kind=" + on];

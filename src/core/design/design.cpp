@@ -24,11 +24,16 @@ SlotName parted(std::string_view key) {
 }
 
 Error clashError(const Clash& c) {
+    const auto value = [](const Change& change) -> Arg {
+        const auto& p = *findParam(change.key);
+        if (p.type != Type::choice || change.text.empty()) return change.text;
+        return Ref{"option." + std::string{p.key} + "." + change.text};
+    };
     return {Error::Kind::usage,
             c.first,
             {"clash." + c.id, c.args},
             c.nearest ? Message{"clash.nearest",
-                                {Ref{"key." + std::string{findParam(c.nearest->key)->key}}, c.nearest->text,
+                                {Ref{"key." + std::string{findParam(c.nearest->key)->key}}, value(*c.nearest),
                                  Ref{"key." + std::string{findParam(c.second)->key}}}}
                       : Message{"clash.todo", {Ref{"key." + std::string{findParam(c.second)->key}}}}};
 }

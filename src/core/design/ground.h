@@ -66,6 +66,8 @@ StepsLie stepsLie(Ask& ask, const std::string& door);
 Length behindSteps(Ask& ask);
 Length stepsGoing(Ask& ask);
 inline constexpr Length kStepsNosing = inches(1), kStepsBelowDoor = inches(0.5), kStepsRiser = inches(7.75);
+/// Room at the foot of steps that end in a run. Common practice.
+inline constexpr Length kBelowSteps = inches(18);
 
 /// Ground steeper than one in five wants a terrace cut. Common practice.
 inline constexpr double kSteepest = 0.2;

@@ -12,7 +12,13 @@ void fence(Builder& b) {
     Bounds all;
     for (const auto& p : b.model.parts)
         if (!p.role.starts_with("leaned-")) all.add(p.box());
-    const double x0 = all.low.x - out, x1 = all.high.x + out, y1 = all.high.y + out, y0 = b.shell.leans ? -inMm(kLeanGap) : all.low.y - out;
+    // Leaves, trays and lids open within it.
+    Bounds yard{{all.low.x - out, all.low.y - out, 0}, {all.high.x + out, all.high.y + out, 0}};
+    for (const auto& c : b.model.clear) {
+        const auto at = bounds(c.solid);
+        yard.add(at.low - Vec3{kIn, kIn, 0}), yard.add(at.high + Vec3{kIn, kIn, 0});
+    }
+    const double x0 = yard.low.x, x1 = yard.high.x, y1 = yard.high.y, y0 = b.shell.leans ? -inMm(kLeanGap) : yard.low.y;
     struct Line {
         std::string name;
         Vec3 from, u;
