@@ -56,6 +56,7 @@ TEST(Judge, FindsEachPlantedFault) {
         {"budget.total", {{"budget.total", "500"}}},
         {"joists.carry", asked("form.kind=elevated; flock.count=6; coop.depth=6ft; floor.joist=2x4; floor.spacing=24in; litter.kind=sand; "
                                "litter.deep=8in")},
+        {"rafters.carry", asked("coop.depth=13ft; place.snow=70psf; roof.rafter=2x4")},
         {"soil.siding", {{"floor.joist", "2x4"}, {"floor.deck", "ply-3/4"}, {"form.kind", "walk_in"}}},
     };
     for (const auto& [id, changes] : faults) {

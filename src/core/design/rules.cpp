@@ -71,14 +71,24 @@ Length easyEntry(Ask& a, std::string_view wall, Length width, Length height) {
 
 Angle steepest(Ask& a) { return gable(a) ? std::max(a.angle("roof.pitch"), a.angle("roof.other_pitch")) : pitchOf(a); }
 
-std::string rafterFor(Ask& a) {
-    const auto& w = woodOf(a);
+Length rafterReach(Ask& a, std::string_view rafter) {
     const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
-    const auto load = roofLoad(a, coverOf(a));
-    const auto clear = rafterRun(a) - inches(gable(a) ? 4.25 : 7);
+    return clearSpan(woodOf(a), timberOf(a).size(rafter), spacing, roofLoad(a, coverOf(a))).clear;
+}
+Length runRafterReach(Ask& a, const RunPlace& run, std::string_view rafter) {
+    const auto load = run.top == "mesh" ? SpanLoad{psf(10), psf(3), kSnowDuration, 180} : roofLoad(a, run.top);
+    return clearSpan(woodOf(a), timberOf(a).size(rafter), inches(24), load).clear;
+}
+std::string runRafter(Ask& a, const RunPlace& run) {
+    const auto& timber = timberOf(a);
+    const bool does = runRafterReach(a, run, "2x4") >= run.length - timber.post * 2 &&
+                      birdsmouthSeat(timber.size("2x4").wide, a.angle(run.key + ".pitch"), timber.post) >= kLeastBearing;
+    return does ? "2x4" : "2x6";
+}
+
+std::string rafterFor(Ask& a) {
     for (const auto size : {"2x4", "2x6"})
-        if (clearSpan(w, timberOf(a).size(size), spacing, load).clear >= clear &&
-            birdsmouthSeat(timberOf(a).size(size).wide, steepest(a), wallDeep(a)) >= kLeastBearing)
+        if (rafterReach(a, size) >= rafterBay(a) && birdsmouthSeat(timberOf(a).size(size).wide, steepest(a), wallDeep(a)) >= kLeastBearing)
             return size;
     return "2x8";
 }

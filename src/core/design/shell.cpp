@@ -91,7 +91,10 @@ Length runOverCoop(Ask& ask) {
 }
 }  // namespace
 
-Length rafterRun(Ask& ask) { return std::max(runOverCoop(ask), farthestOver(ask)); }
+Length rafterBay(Ask& ask) {
+    const auto over = farthestOver(ask), coop = runOverCoop(ask) - inches(ask.choice("roof.form") == "gable" ? 4.25 : 7);
+    return over > Length{} ? std::max(coop, over - timberOf(ask).post) : coop;
+}
 
 Length longestPanel(std::string_view cover) {
     return std::ranges::max(ofProfile(catalog(), std::string{roofCover(cover).stock}), {}, &StockItem::b)->b;

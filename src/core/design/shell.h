@@ -87,8 +87,8 @@ bool indoors(Ask& ask);
 std::string coverOf(Ask& ask);
 Angle pitchOf(Ask& ask);
 Length overhangOf(Ask& ask);
-/// How far rafters run level between what carries them, outer face to outer face or to the ridge: the longest of the roof's, over runs too.
-Length rafterRun(Ask& ask);
+/// How far rafters go, level and clear, between what carries them: the longest of the roof's, over runs too.
+Length rafterBay(Ask& ask);
 /// As long as panels of this cover are sold.
 Length longestPanel(std::string_view cover);
 /// What a roof carries: live, the greater of 20 psf (IRC 2018 Table R301.6) and the ground snow; dead, that of the cover.

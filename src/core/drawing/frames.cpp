@@ -197,7 +197,8 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
     if (which == "inner" && std::ranges::none_of(m.parts, [&](const Part& p) { return p.id.starts_with(run + "/post/inner/"); })) return d;
     const auto parts = partsWhere(m, [&](const Part& p) {
         return std::ranges::find(kShown, p.role) != std::end(kShown) &&
-               (p.id.starts_with(run + "/") || (place.shared && p.system == System::roof)) && reach(p, false) > face - 100 &&
+               (p.id.starts_with(run + "/") || (place.shared && p.system == System::roof)) &&
+               reach(p, p.role == "run-beam") > face - 100 &&  // beams with their ends, too
                reach(p, true) < face + (which == "inner" ? 100 : 10);
     });
     project(d, m, parts, look);
@@ -208,7 +209,9 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
         const auto& p = m.parts[i];
         const auto [a, e] = extentOn(look, p);
         const bool upright = p.along.z > 0.9;
-        if (!p.existing) d.labels.push_back({{(a.x + e.x) / 2, (a.y + e.y) / 2}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, false, p.id});
+        const bool endOn = p.role == "run-beam" && e.x - a.x < p.extent(p.along) / 2;
+        if (!p.existing && !endOn)
+            d.labels.push_back({{(a.x + e.x) / 2, (a.y + e.y) / 2}, t.marks[i], 2.0, 0, upright ? 90.0 : 0.0, false, p.id});
         if (p.role == "run-post") {
             along.emplace_back(a.x, ""), along.emplace_back(e.x, ""), high = std::max(high, e.y), base = std::min(base, a.y);
             if (a.x > last) last = a.x, lastTop = e.y, lastFoot = a.y;
@@ -216,7 +219,7 @@ Drawing runFrame(const Model& m, Settled& s, const Takeoff& t, const std::string
         }
         // What lies on sloping ground has no height of its own.
         if (p.role == "run-rail" && std::fabs(p.along.z) < 1e-9) up.emplace_back(a.y, "");
-        if (p.role == "run-beam") up.emplace_back(a.y, ""), up.emplace_back(e.y, ""), high = std::max(high, e.y);
+        if (p.role == "run-beam" && !endOn) up.emplace_back(a.y, ""), up.emplace_back(e.y, ""), high = std::max(high, e.y);
     }
     if (along.empty()) return d;
     // Up the left post from its foot.

@@ -486,6 +486,28 @@ struct Court {
         f.remedies.push_back({{"floor.joist", "2x6"}, {"floor.spacing", "16in"}});
         if (litterOf(s)) f.remedies.push_back({{"litter.deep", len(inches(2))}});
     }
+    /// The coop's roof.
+    void rafters() {
+        struct Reach {
+            std::string id;
+            Length bay, most;
+            double share() const { return inMm(bay) / inMm(most); }
+        };
+        std::vector<Reach> all;
+        if (!allStands(s, "existing.roof")) all.push_back({"roof", rafterBay(s), rafterReach(s, s.choice("roof.rafter"))});
+        if (all.empty()) return;
+        const auto worst = std::ranges::max(all, {}, &Reach::share);
+        auto& f = find("rafters.carry", "others", inMm(worst.bay), inMm(worst.most), "mm", false, 0);
+        f.source = kDa6;
+        for (const auto& p : m.parts)
+            if ((p.role == "rafter" || p.role == "ceiling-joist") && p.id.starts_with(worst.id + "/")) f.parts.push_back(p.id);
+        if (worst.id != "roof") {
+            f.remedies.push_back({{worst.id + ".length", len(worst.most + timberOf(s).post * 2)}});
+            return;
+        }
+        for (const auto* size : {"2x6", "2x8"}) f.remedies.push_back({{"roof.rafter", size}});
+        f.remedies.push_back({{"roof.rafter", "2x8"}, {"roof.spacing", "16in"}});
+    }
     /// Netting keeps birds in; what is wider than the chosen mesh keeps no paw out.
     void upperMesh() {
         const std::string stock = s.choice("mesh.upper");
@@ -560,8 +582,8 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Court court{s, m, shellOf(s)};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.feed(), court.ground(), court.standing(), court.bracing(), court.studs(), court.joists(), court.upperMesh(),
-        court.others(), court.sight();
+        court.headroom(), court.feed(), court.ground(), court.standing(), court.bracing(), court.studs(), court.joists(), court.rafters(),
+        court.upperMesh(), court.others(), court.sight();
     return std::move(court.out);
 }
 

@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "core/catalog/covers.h"
-#include "core/design/spans.h"
+#include "core/design/rules.h"
 #include "core/model/runner.h"
 
 namespace oiko {
@@ -14,19 +14,15 @@ namespace {
 /// Rafters that fall away from the coop over two beams: heights above grade, v outwards from the inner posts' inner faces.
 struct Rafters {
     double high, rise, low;  ///< top of the beam beside the coop, and of the outer one
-    std::string stock = "2x6";
+    std::string stock;
     double deep, seat, zu, c;
 
     Rafters(Builder& b, const RunPlace& run) : high{inMm(runHeight(b.s, run))}, rise{std::tan(inRadians(b.s.angle(run.key + ".pitch")))} {
         const double length = inMm(run.length);
         low = high - rise * (length - b.post);
-        const auto load = run.top == "mesh" ? SpanLoad{psf(10), psf(3), kSnowDuration, 180} : roofLoad(b.s, run.top);
-        const auto& timber = *b.shell.timber;
-        if (clearSpan(woodOf(b.s), timber.size("2x4"), inches(24), load).clear >= mm(length - 2 * b.post) &&
-            birdsmouthSeat(timber.size("2x4").wide, pitch(rise, 1), timber.post) >= kLeastBearing)
-            stock = "2x4";
+        stock = runRafter(b.s, run);
         deep = b.wideOf(stock), c = 1 / std::sqrt(1 + rise * rise);
-        seat = inMm(birdsmouthSeat(mm(deep), pitch(rise, 1), timber.post));
+        seat = inMm(birdsmouthSeat(mm(deep), pitch(rise, 1), b.shell.timber->post));
         zu = low + rise * (length - seat);
     }
     double under(double v) const { return zu - rise * v; }
