@@ -57,6 +57,8 @@ TEST(Judge, FindsEachPlantedFault) {
         {"joists.carry", asked("form.kind=elevated; flock.count=6; coop.depth=6ft; floor.joist=2x4; floor.spacing=24in; litter.kind=sand; "
                                "litter.deep=8in")},
         {"rafters.carry", asked("coop.depth=13ft; place.snow=70psf; roof.rafter=2x4")},
+        {"rafters.carry",
+         asked("runs.1.length=14ft; place.snow=70psf; coop.low_wall=7ft; roof.rafter=2x8; roof.pitch=1/12; roof.cover=metal_sealed")},
         {"soil.siding", {{"floor.joist", "2x4"}, {"floor.deck", "ply-3/4"}, {"form.kind", "walk_in"}}},
     };
     for (const auto& [id, changes] : faults) {

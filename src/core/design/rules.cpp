@@ -75,15 +75,18 @@ Length rafterReach(Ask& a, std::string_view rafter) {
     const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
     return clearSpan(woodOf(a), timberOf(a).size(rafter), spacing, roofLoad(a, coverOf(a))).clear;
 }
-Length runRafterReach(Ask& a, const RunPlace& run, std::string_view rafter) {
-    const auto load = run.top == "mesh" ? SpanLoad{psf(10), psf(3), kSnowDuration, 180} : roofLoad(a, run.top);
-    return clearSpan(woodOf(a), timberOf(a).size(rafter), inches(24), load).clear;
-}
-std::string runRafter(Ask& a, const RunPlace& run) {
+RunRafters runRafters(Ask& a, const RunPlace& run) {
     const auto& timber = timberOf(a);
-    const bool does = runRafterReach(a, run, "2x4") >= run.length - timber.post * 2 &&
-                      birdsmouthSeat(timber.size("2x4").wide, a.angle(run.key + ".pitch"), timber.post) >= kLeastBearing;
-    return does ? "2x4" : "2x6";
+    const auto load = run.top == "mesh" ? SpanLoad{psf(10), psf(3), kSnowDuration, 180} : roofLoad(a, run.top);
+    const auto seats = [&](std::string_view size) {
+        return birdsmouthSeat(timber.size(size).wide, a.angle(run.key + ".pitch"), timber.post) >= kLeastBearing;
+    };
+    RunRafters r;
+    for (const auto& [size, apart] : {std::pair{"2x4", 24}, {"2x6", 24}, {"2x6", 16}, {"2x6", 12}}) {
+        r = {size, inches(apart), clearSpan(woodOf(a), timber.size(size), inches(apart), load).clear};
+        if (r.reach >= run.length - timber.post * 2 && (r.size == "2x6" || seats(size))) break;
+    }
+    return r;
 }
 
 std::string rafterFor(Ask& a) {
@@ -171,7 +174,9 @@ Length longestRun(Ask& a, const std::string& run) {
     }
     if (underCoopsRoof(a, run)) return feet(32);
     const double slope = inRadians(a.angle(run + ".pitch"));
-    const auto most = mm((inMm(board) - 140 * std::tan(slope)) * std::cos(slope)) - inches(8);
+    RunPlace farthest{run, {}, a.choice(run + ".top"), false, {}, {}, feet(100), {}};
+    const auto most = std::min(mm((inMm(board) - 140 * std::tan(slope)) * std::cos(slope)) - inches(8),
+                               runRafters(a, farthest).reach + timberOf(a).post * 2);
     return bounded(half * (most.count() / half.count()), feet(4), feet(14));
 }
 

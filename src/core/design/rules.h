@@ -35,11 +35,14 @@ Angle steepest(Ask& a);  ///< of the roof's slopes
 /// The narrowest 2x that spans, and whose birdsmouth bears enough; of joists 2x4 or 2x6.
 std::string rafterFor(Ask& a);
 std::string joistFor(Ask& a);
-/// How far such rafters carry the roof's load, level and clear; those of a run under a roof of its own, 24 in apart, and which of two it
-/// has.
+/// How far such rafters carry the roof's load, level and clear.
 Length rafterReach(Ask& a, std::string_view rafter);
-Length runRafterReach(Ask& a, const RunPlace& run, std::string_view rafter);
-std::string runRafter(Ask& a, const RunPlace& run);
+/// Of a run under a roof of its own: the least that carry it, no deeper than 2x6, and no closer than 12 in; and how far they do.
+struct RunRafters {
+    std::string_view size;
+    Length apart, reach;
+};
+RunRafters runRafters(Ask& a, const RunPlace& run);
 /// How far such joists carry 40 psf (IRC 2018 Table R301.5), 10 of their own and the litter; and how far they go between skids or beams.
 Length joistReach(Ask& a, std::string_view joist);
 Length joistBay(Ask& a);

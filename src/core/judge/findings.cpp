@@ -486,7 +486,7 @@ struct Court {
         f.remedies.push_back({{"floor.joist", "2x6"}, {"floor.spacing", "16in"}});
         if (litterOf(s)) f.remedies.push_back({{"litter.deep", len(inches(2))}});
     }
-    /// The coop's roof.
+    /// The roof's, and those of runs under roofs of their own: the worst.
     void rafters() {
         struct Reach {
             std::string id;
@@ -495,6 +495,9 @@ struct Court {
         };
         std::vector<Reach> all;
         if (!allStands(s, "existing.roof")) all.push_back({"roof", rafterBay(s), rafterReach(s, s.choice("roof.rafter"))});
+        for (const auto& run : runPlaces(s))
+            if (!run.shared && !allStands(s, run.key + ".existing"))
+                all.push_back({run.key, run.length - timberOf(s).post * 2, runRafters(s, run).reach});
         if (all.empty()) return;
         const auto worst = std::ranges::max(all, {}, &Reach::share);
         auto& f = find("rafters.carry", "others", inMm(worst.bay), inMm(worst.most), "mm", false, 0);

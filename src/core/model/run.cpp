@@ -15,12 +15,13 @@ namespace {
 struct Rafters {
     double high, rise, low;  ///< top of the beam beside the coop, and of the outer one
     std::string stock;
-    double deep, seat, zu, c;
+    double apart, deep, seat, zu, c;
 
     Rafters(Builder& b, const RunPlace& run) : high{inMm(runHeight(b.s, run))}, rise{std::tan(inRadians(b.s.angle(run.key + ".pitch")))} {
         const double length = inMm(run.length);
         low = high - rise * (length - b.post);
-        stock = runRafter(b.s, run);
+        const auto rafters = runRafters(b.s, run);
+        stock = rafters.size, apart = inMm(rafters.apart);
         deep = b.wideOf(stock), c = 1 / std::sqrt(1 + rise * rise);
         seat = inMm(birdsmouthSeat(mm(deep), pitch(rise, 1), b.shell.timber->post));
         zu = low + rise * (length - seat);
@@ -128,7 +129,7 @@ struct OwnRoof final : Runner {
                        beam, w.u, beamDeep > b.post + kSameMm ? up : out,
                        cuboid(ends[i - 1], ends[i], v, v + b.post, head - beamDeep, head));
         }
-        const auto xs = blockable(layout(0, width, 24 * kIn, b.two), b.two);
+        const auto xs = blockable(layout(0, width, r.apart, b.two), b.two);
         const Vec3 slope = unit(out + up * -rise), normal = unit(out * rise + up);
         for (const double x : xs) {
             auto solids = rafterSolids(
