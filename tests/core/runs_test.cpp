@@ -348,5 +348,27 @@ TEST(KickBoards, LieOnTheLowestRailsOfEveryRun) {
     EXPECT_NE(unsound(planted), "");
 }
 
+TEST(RunRafters, StandAsCloseAsSnowAndLengthAsk) {
+    // By hand: 2x6 of spruce-pine-fir No. 2, S = 7 9/16 in^3, F_b 875 psi x 1.3 x 1.15 x 1.15 (NDS Supplement 2018 Table 4A, from memory),
+    // under 25 psf of snow and 7 of sealed metal on purlins, over 12 ft less two posts.
+    const auto apart = [](const Model& m) {
+        std::vector<double> at;
+        for (const auto& p : m.parts)
+            if (p.role == "rafter" && p.id.starts_with("runs.1/")) at.push_back(p.box().low.x / 25.4);
+        std::ranges::sort(at);
+        return at[2] - at[1];
+    };
+    const double clear = 12 - 7.0 / 12, most = 875 * 1.3 * 1.15 * 1.15, inch = 32 * clear * clear / 8 / 7.5625;  // psi, per inch apart
+    const auto m =
+        modelOf(designWith(asked("runs.1.side=front; runs.1.width=10ft; runs.1.length=12ft; runs.1.top=metal_sealed; "
+                                 "place.snow=25psf; wood.species=spf")));
+    EXPECT_NEAR(apart(m), 16, 1e-3);
+    EXPECT_LE(16 * inch, most);
+    EXPECT_GT(24 * inch, most);
+    // Shorter they stand two feet apart; under mesh no snow lies.
+    EXPECT_NEAR(apart(modelOf(designWith(asked("runs.1.side=front; runs.1.width=10ft; runs.1.length=9ft")))), 24, 1e-3);
+    EXPECT_NEAR(apart(modelOf(designWith(asked("runs.1.side=front; runs.1.width=10ft; runs.1.length=12ft; runs.1.top=mesh")))), 24, 1e-3);
+}
+
 }  // namespace
 }  // namespace oiko
