@@ -57,7 +57,10 @@ std::optional<Clash> farBeamClash(Settled& s, const Shell& shell, const RunPlace
                      {run.width, kWidestRun},
                      Change{r + ".top", "metal_sealed"}};
     if (const auto outer = shell.floorTop + mm(farBeam(shell, run.side).top); outer < kLeastRun) {
-        const auto shorter = run.length - mm(inMm(kLeastRun - outer) / shell.slopeOver(run.side).rise) - inches(1);
+        // Out from a high wall rafters rise: a shorter one would be lower.
+        const auto grid = ruleGrid(s);
+        const auto less = shell.eaveSide(run.side) ? mm(inMm(kLeastRun - outer) / shell.slopeOver(run.side).rise) : run.length,
+                   shorter = grid * ((run.length - less) / grid);
         return Clash{"run.low",
                      r + ".length",
                      "coop.low_wall",
@@ -80,8 +83,7 @@ std::optional<Clash> sharedRunClash(Settled& s, const Shell& shell, const RunPla
     if (indoors(s)) return Clash{"ceiling.run", "roof.form", run.key + ".top", {}, Change{run.key + ".top", "mesh"}};
     // Towards a corner round which it opens into another run it has no side that a gate could be in.
     for (const bool right : {false, true})
-        if (s.choice(run.key + ".gate") == (right ? "right" : "left") &&
-            (opensRound(s, run.key, right) || roundCorner(s, run.key, right) > Length{}))
+        if (s.choice(run.key + ".gate") == (right ? "right" : "left") && opensRound(s, run.key, right))
             return Clash{
                 "run.corner", run.key + ".gate", run.key + ".top", {keyRef(run.key + ".gate")}, Change{run.key + ".gate", "outer"}};
     if (shell.bearing(run.side)) return farBeamClash(s, shell, run);
@@ -177,10 +179,8 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         const auto gateless = [&](const std::string& row) { return s.choice(row + ".gate") == "none"; };
         if (std::ranges::all_of(open, gateless))
             return Clash{"run.nogate", r + ".gate", r + ".top", {Ref{"side." + run.side}}, Change{r + ".gate", "outer"}};
-        if (gateless(r)) {
-            if (auto c = beforeRunClash(s, shell, run, all)) return c;
-            continue;
-        }
+        if (auto c = beforeRunClash(s, shell, run, all)) return c;
+        if (gateless(r)) continue;
         // Outwards the side's posts stand nearest to each other beside the coop.
         const auto gate = s.length(r + ".gate_width");
         const bool outer = s.choice(r + ".gate") == "outer";
@@ -204,7 +204,6 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
                 if (other.width > other.along && rightOf(other.side) == run.side)
                     return Clash{
                         "run.gate", r + ".gate", other.key + ".width", {keyRef(other.key + ".width")}, Change{r + ".gate", "outer"}};
-        if (auto c = beforeRunClash(s, shell, run, all)) return c;
     }
     return std::nullopt;
 }

@@ -156,18 +156,18 @@ Shell shellOf(Ask& ask) {
         s.floorTop = onPosts(ask) ? ask.length("floor.height") : skidsUp(ask) + s.timber->post + s.joistDeep + s.deck;
     }
     const bool gable = ask.choice("roof.form") == "gable";
+    // How far the roof goes on over runs, by local side.
+    Length over[4];
     for (const int row : ask.rows("runs"))
-        if (const auto run = runKey(row); underCoopsRoof(ask, run)) {
-            const int local = s.localSide(ask.choice(run + ".side"));
-            if (local % 2 == 1) (local == 1 ? s.past : s.before) = runOffset(ask) + ask.length(run + ".length");
-        }
+        if (const auto run = runKey(row); underCoopsRoof(ask, run))
+            over[s.localSide(ask.choice(run + ".side"))] = runOffset(ask) + ask.length(run + ".length");
+    s.past = over[1], s.before = over[3];
     if (gable) s.ridgeThick = s.timber->two;
     const double deep = inMm(s.deep), rafterDeep = inMm(s.rafterDeep);
     const auto slope = [&](bool toBack, Angle pitch, double y0, double span) {
         Slope x;
         x.toBack = toBack, x.y0 = y0, x.pitch = pitch, x.rise = std::tan(inRadians(pitch)), x.span = span;
-        x.before = gable ? 0 : inMm(overRun(ask, opposite(ask.choice("roof.falls_to"))));
-        x.past = inMm(overRun(ask, toBack ? ask.choice("roof.falls_to") : std::string{opposite(ask.choice("roof.falls_to"))}));
+        x.before = gable ? 0 : inMm(over[0]), x.past = inMm(over[toBack ? 2 : 0]);
         x.start = gable ? inMm(s.ridgeThick) / 2 : s.leans ? 0 : -inMm(s.overhang) - x.before;
         x.end = span + x.past + inMm(s.overhang);
         x.seat = birdsmouthSeat(s.rafterDeep, pitch, s.wallDeep);
@@ -349,7 +349,7 @@ std::vector<Length> runPosts(Ask& ask, Length outside) { return evenPosts(ask, o
 
 Length overRun(Ask& ask, std::string_view side) {
     for (const int row : ask.rows("runs"))
-        if (const auto run = runKey(row); ask.choice(run + ".side") == side && underRafters(ask, run))
+        if (const auto run = runKey(row); underRafters(ask, run) && ask.choice(run + ".side") == side)
             return runOffset(ask) + ask.length(run + ".length");
     return {};
 }
@@ -388,7 +388,7 @@ std::vector<std::string> openTo(Ask& ask, const std::string& run) {
     return all;
 }
 bool opensRound(Ask& ask, const std::string& run, bool right) {
-    return underCoopsRoof(ask, run) && !underRafters(ask, run) && !roundTheCorner(ask, run, right).empty();
+    return underCoopsRoof(ask, run) && !roundTheCorner(ask, run, right).empty();
 }
 
 std::string runKey(int row) { return "runs." + std::to_string(row); }

@@ -176,7 +176,7 @@ std::string runKey(int row);  ///< "runs.1"
 Length roundCorner(Ask& ask, const std::string& run, bool right);
 /// The runs that are one with this round corners so, itself among them.
 std::vector<std::string> openTo(Ask& ask, const std::string& run);
-/// A run at an end of the coop, under its roof, which opens so into another round its left or right corner.
+/// Whether this run, under the coop's roof, opens so into another round its left or right corner.
 bool opensRound(Ask& ask, const std::string& run, bool right);
 /// All runs, in the order of their rows.
 std::vector<RunPlace> runPlaces(Ask& ask);

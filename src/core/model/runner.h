@@ -82,7 +82,7 @@ struct Runner {
     static std::vector<double> middles(const std::vector<double>& supports, double supportWide);
 
     /// Under the coop's roof it is open to another run round this corner.
-    bool round(bool right) const { return opensRound(b.s, row, right) || roundCorner(b.s, row, right) > Length{}; }
+    bool round(bool right) const { return opensRound(b.s, row, right); }
     /// A mesh wall's frame: left, outer or right seen from the coop, or what reaches past the coop's corner.
     Side side(std::string_view which) const;
     /// Mesh on one side, in strips as wide as the rolls, with rails where they end.
