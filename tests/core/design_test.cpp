@@ -166,7 +166,7 @@ TEST(Design, ABadChangeLeavesEverythingAsItWas) {
 
 TEST(Limits, AreWhereTheNextStepClashes) {
     const auto d = designWith(
-        {{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "front"}, {"windows.1.width", "2'"}, {"windows.1.at", "4'"}});
+        {{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "front"}, {"windows.1.width", "2'"}, {"windows.1.at", "6'"}});
     for (const auto* slot : {"windows.1.at", "coop.depth", "coop.low_wall", "roof.overhang", "windows.1.width"}) {
         const auto l = limits(d, slot);
         const auto& p = *findParam(slot);
@@ -183,7 +183,7 @@ TEST(Limits, AreWhereTheNextStepClashes) {
 
 TEST(NearestThatWorks, StopsADragAtTheClash) {
     const auto d = designWith(
-        {{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "front"}, {"windows.1.width", "2'"}, {"windows.1.at", "4'"}});
+        {{"coop.width", "10'"}, {"coop.depth", "8'"}, {"windows.1.wall", "front"}, {"windows.1.width", "2'"}, {"windows.1.at", "6'"}});
     const auto v = std::get<Length>(nearestThatWorks(d, "windows.1.at", Value{feet(100)}));
     EXPECT_LE(v, feet(10) - kCornerClear - feet(2));
     EXPECT_TRUE(d.with({{"windows.1.at", exactLength(v, Units::imperial)}}));

@@ -3,6 +3,7 @@
 #include <cmath>
 #include <map>
 
+#include "core/catalog/covers.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/drawing/views.h"
@@ -257,7 +258,7 @@ TEST(RunFrame, IsAsWorkedOutByHand) {
 }
 
 Design carted(std::vector<Change> more = {}) {
-    std::vector<Change> all{{"runs.1.width", "10'"}, {"runs.1.gate_leaf", "double"}, {"runs.1.gate_width", "60in"}};
+    std::vector<Change> all{{"runs.1.width", "10'"}, {"runs.1.beam", "4x8"}, {"runs.1.gate_leaf", "double"}, {"runs.1.gate_width", "60in"}};
     for (const auto& m : more) std::erase_if(all, [&](const Change& c) { return c.key == m.key; });
     all.insert(all.end(), more.begin(), more.end());
     return designWith(all);
@@ -368,6 +369,67 @@ TEST(RunRafters, StandAsCloseAsSnowAndLengthAsk) {
     // Shorter they stand two feet apart; under mesh no snow lies.
     EXPECT_NEAR(apart(modelOf(designWith(asked("runs.1.side=front; runs.1.width=10ft; runs.1.length=9ft")))), 24, 1e-3);
     EXPECT_NEAR(apart(modelOf(designWith(asked("runs.1.side=front; runs.1.width=10ft; runs.1.length=12ft; runs.1.top=mesh")))), 24, 1e-3);
+}
+
+TEST(RunBeams, PostsStandAsCloseAsTheyCarry) {
+    // Simple beam, by hand: spruce-pine-fir No. 2 under 25 psf of snow and the cover's weight on 6 1/2 ft of rafters. F_b 875 psi x 1.15 x
+    // C_F (NDS Supplement 2018 Table 4A, from memory), not repeated.
+    const double pli = (25 + inPsf(roofCover("metal_sealed").dead)) * 6.5 / 12;
+    const auto bending = [&](double clear, double deep) { return pli * clear * clear / 8 / (3.5 * deep * deep / 6); };
+    const auto snowed =
+        asked("wood.species=spf; place.snow=25 psf; coop.depth=10'; runs.1.side=right; runs.1.width=10'; runs.1.length=12'");
+    const auto with = [&](const char* beam) {
+        auto all = snowed;
+        all.push_back({"runs.1.beam", beam});
+        return designWith(all);
+    };
+    const double whole = 120 - 7, halves = (120 - 3.5) / 2 - 3.5;
+    EXPECT_GT(bending(whole, 5.5), 875 * 1.15 * 1.3);
+    EXPECT_LT(bending(halves, 5.5), 875 * 1.15 * 1.3);
+    EXPECT_LT(bending(whole, 7.25), 875 * 1.15 * 1.2);
+    for (const auto& [beam, posts, bay] : {std::tuple{"4x6", 3u, halves}, {"4x8", 2u, whole}}) {
+        const auto d = with(beam);
+        Settled s{d};
+        EXPECT_EQ(runOuterPosts(s, runPlace(s, "runs.1")).size(), posts) << beam;
+        EXPECT_EQ(runInnerPosts(s, runPlace(s, "runs.1")).size(), posts) << beam;
+        const auto a = answerTo(d);
+        const auto& f = *std::ranges::find(a->findings, "beams.carry", &Finding::id);
+        EXPECT_EQ(f.state, State::pass) << beam;
+        EXPECT_NEAR(f.value / 25.4, bay, 0.05) << beam;
+        EXPECT_EQ(a->model->find("runs.1/beam/outer")->stock, std::string{beam} + "pt");
+        // Fewer than that, and it says so.
+        auto m = *a->model;
+        std::erase_if(m.parts, [&](const Part& p) { return p.id == (posts == 3 ? "runs.1/post/outer/2" : "runs.1/post/outer/1"); });
+        Settled again{d};
+        const auto judged = judge(again, m);
+        EXPECT_EQ(std::ranges::find(judged, "beams.carry", &Finding::id)->state, State::fail);
+    }
+    expectWholeAndShut(with("4x8"));
+    // A gate wider than a bay is refused, and the beam named.
+    auto cart = snowed;
+    cart.push_back({"runs.1.gate_leaf", "double"}), cart.push_back({"runs.1.gate_width", "6'"});
+    const auto refused = Design{}.with(cart);
+    ASSERT_FALSE(refused);
+    EXPECT_NE(words::say(refused.error(), Units::imperial).find("Run's beams"), std::string::npos)
+        << words::say(refused.error(), Units::imperial);
+    cart.push_back({"runs.1.beam", "4x8"});
+    EXPECT_TRUE(Design{}.with(cart));
+}
+
+TEST(RunBeams, ARailLiesAtEverySeamBelowThem) {
+    // Seams of the mesh come at 48 in; the outer beam begins from an inch lower to 3 in higher.
+    for (const auto* height : {"60in", "62in", "62.5in", "63in", "64in"}) {
+        const auto m = modelOf(designWith({{"runs.1.side", "right"},
+                                           {"runs.1.height", height},
+                                           {"runs.1.length", "8'"},
+                                           {"coop.depth", "8'"},
+                                           {"pops.1.height", "10in"}}));
+        const auto beam = m.find("runs.1/beam/outer")->box();
+        bool wood = beam.low.z / 25.4 <= 48;
+        for (const auto& p : m.parts)
+            if (p.id.starts_with("runs.1/rail/outer/mid")) wood = wood || (p.box().low.z / 25.4 < 47 && p.box().high.z / 25.4 >= 48);
+        EXPECT_TRUE(wood) << height << ": beam from " << beam.low.z / 25.4;
+    }
 }
 
 }  // namespace

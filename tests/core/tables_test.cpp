@@ -33,7 +33,8 @@ TEST(Profiles, AreTheDressedSizesOfTheSoftwoodStandard) {
                      {"2x10", 1.5, 9.25},
                      {"2x12", 1.5, 11.25},
                      {"4x4", 3.5, 3.5},
-                     {"4x6", 3.5, 5.5}};
+                     {"4x6", 3.5, 5.5},
+                     {"4x8", 3.5, 7.25}};
     // And a round pole, which the standard does not know.
     ASSERT_EQ(std::size(published), std::ranges::count_if(kTimbers[0].sizes, [](const Timber::Size& s) { return s.asked != "pole"; }));
     for (const auto& row : published) {

@@ -123,7 +123,7 @@ TEST(Timber, UnlikePlanedCoopsAreSoundShutAndOfPlanedSizes) {
     }
     // Planed off sawn: two millimetres of a thickness of 47, five of each width, the same board's.
     const auto &sawn = timber("metric"), &planed = timber("planed");
-    for (const auto* size : {"2x2", "2x4", "2x6", "2x8", "2x10", "2x12", "4x4", "4x6"}) {
+    for (const auto* size : {"2x2", "2x4", "2x6", "2x8", "2x10", "2x12", "4x4", "4x6", "4x8"}) {
         const double off = inMm(sawn.size(size).wide - planed.size(size).wide);
         EXPECT_GE(off, 2) << size;
         EXPECT_LE(off, 5) << size;

@@ -133,6 +133,7 @@ const std::vector<Belongs>& table() {
         {"runs.*.top", run, {"roof-panel", "flashing"}, ""},
         {"runs.*.pitch", run, {"rafter", "roof-panel"}, ""},
         {"runs.*.height", run, {"run-post"}, ""},
+        {"runs.*.beam", run, {"run-beam"}, ""},
         {"runs.*.gate", run, {}, "runs.*/gate/"},
         {"runs.*.gate_leaf", run, {"gate-stile", "gate-strip"}, ""},
         {"runs.*.gate_brace", run, {"gate-brace", "gate-cross"}, ""},

@@ -38,6 +38,7 @@ inline constexpr std::array kProfiles{
     Profile{"2x12", inches(1.5), inches(11.25), kPs20},
     Profile{"4x4", inches(3.5), inches(3.5), kPs20},
     Profile{"4x6", inches(3.5), inches(5.5), kPs20},
+    Profile{"4x8", inches(3.5), inches(7.25), kPs20},
     Profile{"22x50", mm(22), mm(50), kEn1313},
     Profile{"22x75", mm(22), mm(75), kEn1313},
     Profile{"22x100", mm(22), mm(100), kEn1313},
@@ -55,6 +56,7 @@ inline constexpr std::array kProfiles{
     Profile{"47x300", mm(47), mm(300), kEn1313},
     Profile{"100x100", mm(100), mm(100), kEn1313},
     Profile{"100x150", mm(100), mm(150), kEn1313},
+    Profile{"100x200", mm(100), mm(200), kEn1313},
     // Planed, as it is sold in the north of Europe.
     Profile{"22x45", mm(22), mm(45), kPractice},
     Profile{"22x70", mm(22), mm(70), kPractice},
@@ -72,6 +74,7 @@ inline constexpr std::array kProfiles{
     Profile{"45x295", mm(45), mm(295), kPractice},
     Profile{"95x95", mm(95), mm(95), kPractice},
     Profile{"95x145", mm(95), mm(145), kPractice},
+    Profile{"95x195", mm(95), mm(195), kPractice},
 };
 constexpr bool thickNotOverWide() {
     return std::ranges::all_of(kProfiles, [](const Profile& p) { return p.thick <= p.wide; });
@@ -93,7 +96,7 @@ struct Timber {
         std::string_view asked, sold;
     };
     std::string_view postTie, postBase;  ///< made for its 4x4
-    std::array<Size, 17> sizes;
+    std::array<Size, 18> sizes;
     /// "47x100pt" for "2x4pt"; what is no lumber stays as it is.
     constexpr std::string_view plain(std::string_view asked) const {
         const auto at = std::ranges::find(sizes, asked, &Size::asked);
@@ -131,7 +134,8 @@ inline constexpr std::array kTimbers{
              {"2x10", "2x10"},
              {"2x12", "2x12"},
              {"4x4", "4x4"},
-             {"4x6", "4x6"}}}},
+             {"4x6", "4x6"},
+             {"4x8", "4x8"}}}},
     Timber{"metric",
            mm(47),
            mm(22),
@@ -154,7 +158,8 @@ inline constexpr std::array kTimbers{
              {"2x10", "47x225"},
              {"2x12", "47x300"},
              {"4x4", "100x100"},
-             {"4x6", "100x150"}}}},
+             {"4x6", "100x150"},
+             {"4x8", "100x200"}}}},
     Timber{"planed",
            mm(45),
            mm(22),
@@ -177,7 +182,8 @@ inline constexpr std::array kTimbers{
              {"2x10", "45x220"},
              {"2x12", "45x295"},
              {"4x4", "95x95"},
-             {"4x6", "95x145"}}}},
+             {"4x6", "95x145"},
+             {"4x8", "95x195"}}}},
 };
 constexpr const Timber& timber(std::string_view name) { return *std::ranges::find(kTimbers, name, &Timber::name); }
 

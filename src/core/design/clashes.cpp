@@ -274,7 +274,7 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
         const auto under = underRafters(s, run.key) ? std::max(shell.lowWall(), mm(farBeam(shell, run.side).top))
                            : shell.gable()          ? mm(ridgeUndersideMm(shell))
                                                     : shell.otherWall();
-        const auto top = run.shared ? shell.floorTop + under : runHeight(s, run) - runBeamDeep(s, run.width);
+        const auto top = run.shared ? shell.floorTop + under : runHeight(s, run) - runBeamDeep(s, run);
         if (auto c =
                 tooLong(top, outsideWall(s, run.side, run.at, run.at + run.width, run.length), run.key + (run.shared ? ".top" : ".height")))
             return c;

@@ -117,13 +117,13 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
         if (o.wall != run.side || o.row == "nests") continue;
         // It does so under the run's beam or over its roof.
         if (const auto beam = runBeamBefore(s, shell, run.side, o.at, o.width);
-            beam && o.sill + o.height + underRunBeam(s) > *beam && o.sill < *beam + runBeamDeep(s, run.width) + roofThick(o)) {
+            beam && o.sill + o.height + underRunBeam(s) > *beam && o.sill < *beam + runBeamDeep(s, run) + roofThick(o)) {
             const auto over = shell.floorTop + o.sill - roofThick(o);
             return Clash{
                 "run.before",
                 r + ".height",
                 heightKey(o),
-                {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(s, run.width) + roofThick(o)},
+                {keyRef(heightKey(o)), o.sill, o.sill + o.height, *beam, *beam + runBeamDeep(s, run) + roofThick(o)},
                 over >= feet(3) && over < runHeight(s, run) ? std::optional{Change{r + ".height", written(over, s)}} : std::nullopt};
         }
         if (o.vent) continue;  // vents have nothing outside that a post would meet
@@ -184,13 +184,16 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         // Outwards the side's posts stand nearest to each other beside the coop.
         const auto gate = s.length(r + ".gate_width");
         const bool outer = s.choice(r + ".gate") == "outer";
-        if (gate + inches(8) > (outer ? runOuterPosts(s, run) : runSidePosts(s, run))[1])
+        const auto room = (outer ? runOuterPosts(s, run) : runSidePosts(s, run))[1] - inches(8);
+        if (gate > room)
             return Clash{"gate.room",
                          r + ".gate_width",
-                         r + (!outer       ? ".length"
-                              : run.shared ? ".side"
-                                           : ".width"),
-                         {gate, outer ? run.width : run.length}};
+                         r + (!outer                             ? ".length"
+                              : runOuterPosts(s, run).size() > 2 ? ".beam"
+                              : run.shared                       ? ".side"
+                                                                 : ".width"),
+                         {gate, outer ? run.width : run.length},
+                         room < inches(18) ? std::nullopt : std::optional{Change{r + ".gate_width", written(room, s)}}};
         // A leaf wider than 4 ft sags on its hinges; two share at least 3 ft. Common practice.
         if (const bool two = s.choice(r + ".gate_leaf") == "double"; two ? gate < inches(36) : gate > inches(48))
             return Clash{"gate.leaf",

@@ -254,6 +254,13 @@ void addInside(std::vector<Param>& p) {
                                     return bounded(std::min(inches(80), half * (most.count() / half.count())), feet(3), feet(8));
                                 }),
                          ownRoof));
+    p.push_back(choice("runs.*.beam", run, {"4x4", "4x6", "4x8"}, [](Ask& a) -> Value {
+        const auto place = runPlace(a, mine("runs", a));
+        // A low coop's run is low: rather a post more than a deeper beam before what opens there.
+        const bool light =
+            !place.shared && place.width <= feet(6) && (elevated(a) || runBeamReach(a, place, "4x4") >= place.width - timberOf(a).post * 2);
+        return std::string{light ? "4x4" : "4x6"};
+    }));
     p.push_back(choice("runs.*.gate", run, {"outer", "left", "right", "none"}, [](Ask& a) -> Value {
         // One does for runs that are open to each other: the first row's.
         if (std::ranges::min(openTo(a, mine("runs", a))) != mine("runs", a)) return std::string{"none"};
@@ -266,9 +273,7 @@ void addInside(std::vector<Param>& p) {
     p.push_back(gated(choice("runs.*.gate_leaf", run, {"single", "double"}, word("single"), false)));
     p.push_back(gated(length("runs.*.gate_width", run, inches(18), inches(96), [](Ask& a) -> Value {
         const auto place = runPlace(a, mine("runs", a));
-        auto most = runWidth(a, place.key) - inches(16);
-        if (place.shared)
-            most = (a.choice(place.key + ".gate") == "outer" ? runOuterPosts(a, place) : runSidePosts(a, place))[1] - inches(8);
+        const auto most = (a.choice(place.key + ".gate") == "outer" ? runOuterPosts(a, place) : runSidePosts(a, place))[1] - inches(8);
         // Two leaves let a cart through.
         return bounded(most, inches(18), a.choice(place.key + ".gate_leaf") == "double" ? inches(60) : inches(32));
     })));

@@ -77,7 +77,7 @@ Length rafterReach(Ask& a, std::string_view rafter) {
 }
 RunRafters runRafters(Ask& a, const RunPlace& run) {
     const auto& timber = timberOf(a);
-    const auto load = run.top == "mesh" ? SpanLoad{psf(10), psf(3), kSnowDuration, 180} : roofLoad(a, run.top);
+    const auto load = runLoad(a, run.top);
     const auto seats = [&](std::string_view size) {
         return birdsmouthSeat(timber.size(size).wide, a.angle(run.key + ".pitch"), timber.post) >= kLeastBearing;
     };
@@ -139,10 +139,11 @@ Length lowWallFor(Ask& a) {
     auto low = inches(42) + std::max(Length{}, litterTop(a) - inches(3));  // the pop door's sill rises with litter over 3 in
     const auto fall = a.choice("roof.falls_to");
     for (const int row : a.rows("pops"))
-        if (const auto pop = "pops." + std::to_string(row), wall = a.choice(pop + ".wall");
-            !runOn(a, wall).empty() && overRun(a, wall) == Length{} && (wall == fall || (gable(a) && wall == opposite(fall))))
-            low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) + timberOf(a).size("4x6").wide +
-                                    kRunRoofThick + inches(2) + mm(drop * inMm(overhangOf(a) + wallDeep(a))));
+        if (const auto pop = "pops." + std::to_string(row), wall = a.choice(pop + ".wall"), run = runOn(a, wall);
+            !run.empty() && overRun(a, wall) == Length{} && (wall == fall || (gable(a) && wall == opposite(fall))))
+            low = std::max(low, a.length(pop + ".sill") + a.length(pop + ".height") + inches(1) +
+                                    std::max(timberOf(a).size("4x6").wide, runBeamDeep(a, runPlace(a, run))) + kRunRoofThick + inches(2) +
+                                    mm(drop * inMm(overhangOf(a) + wallDeep(a))));
     return upTo(low);
 }
 

@@ -112,11 +112,13 @@ double tieThrustLb(const Shell& s, const SpanLoad& load, Length spacing) {
 }
 
 namespace {
-/// How far one member by itself goes under so much of the roof.
-Length aloneUnder(Ask& ask, std::string_view size, Length carried, Length seat = inches(1.5)) {
-    auto load = roofLoad(ask, coverOf(ask));
+/// How far one member by itself goes under so much of a roof.
+Length aloneUnder(Ask& ask, std::string_view size, Length carried, SpanLoad load, Length seat) {
     load.alone = true, load.seat = seat;
     return clearSpan(woodOf(ask), timberOf(ask).size(size), carried, load).clear;
+}
+Length aloneUnder(Ask& ask, std::string_view size, Length carried, Length seat = inches(1.5)) {
+    return aloneUnder(ask, size, carried, roofLoad(ask, coverOf(ask)), seat);
 }
 /// What either end of a beam has of a post to lie on: half of it where it is parted. A board that goes on over one brings five fourths of a
 /// bay onto the whole. Simple statics of two equal spans.
@@ -334,6 +336,10 @@ FarBeam farBeam(const Shell& s, std::string_view side) {
 }
 
 namespace {
+/// From post to post at most, so that this beam carries what lies between them.
+Length runBay(Ask& ask, const RunPlace& run, Length most = feet(10)) {
+    return std::min(most, runBeamReach(ask, run, ask.choice(run.key + ".beam")) + timberOf(ask).post);
+}
 /// Left edges of posts along an outside length, evenly, no farther apart than this or than a board reaches.
 std::vector<Length> evenPosts(Ask& ask, Length outside, Length apart) {
     const auto span = outside - timberOf(ask).post;
@@ -345,7 +351,16 @@ std::vector<Length> evenPosts(Ask& ask, Length outside, Length apart) {
 }
 }  // namespace
 
-std::vector<Length> runPosts(Ask& ask, Length outside) { return evenPosts(ask, outside, feet(10)); }
+SpanLoad runLoad(Ask& ask, std::string_view top) {
+    return top == "mesh" ? SpanLoad{psf(10), psf(3), kSnowDuration, 180} : roofLoad(ask, top);
+}
+
+Length runBeamReach(Ask& ask, const RunPlace& run, std::string_view size) {
+    const auto carried = !run.shared                  ? Length::ticks(run.length.count() / 2) + kRunTails
+                         : underRafters(ask, run.key) ? Length::ticks(overRun(ask, run.side).count() / 2) + overhangOf(ask)
+                                                      : carriedBy(ask);
+    return aloneUnder(ask, size, carried, run.shared ? roofLoad(ask, coverOf(ask)) : runLoad(ask, run.top), onPost(ask, true));
+}
 
 Length overRun(Ask& ask, std::string_view side) {
     for (const int row : ask.rows("runs"))
@@ -506,18 +521,16 @@ std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run) {
         if (roundCorner(ask, run.key, true) == Length{}) out.push_back(run.width - timberOf(ask).post);
         return out;
     }
-    auto out = runPosts(ask, run.along);
+    const auto apart = runBay(ask, run);
+    auto out = evenPosts(ask, run.along, apart);
     if (run.width > run.along)
-        for (const auto p : runPosts(ask, run.width - run.along + timberOf(ask).post))
+        for (const auto p : evenPosts(ask, run.width - run.along + timberOf(ask).post, apart))
             if (p > Length{}) out.push_back(run.along - timberOf(ask).post + p);
     return out;
 }
 
 std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run) {
-    if (underRafters(ask, run.key))
-        return evenPosts(ask, run.width,
-                         std::min(feet(10), aloneUnder(ask, "4x6", Length::ticks(overRun(ask, run.side).count() / 2) + overhangOf(ask))));
-    if (run.shared)
+    if (run.shared && !underRafters(ask, run.key))
         if (const auto ridge = shellOf(ask).ridgeOn(run.side)) {
             // One in the middle of a bay of more than 10 ft on either side of it.
             const auto middle = *ridge - Length::ticks(timberOf(ask).post.count() / 2), last = run.width - timberOf(ask).post;
@@ -527,24 +540,24 @@ std::vector<Length> runOuterPosts(Ask& ask, const RunPlace& run) {
             std::ranges::sort(out);
             return out;
         }
-    return runPosts(ask, run.width);
+    return evenPosts(ask, run.width, runBay(ask, run));
 }
 
 std::vector<Length> runSidePosts(Ask& ask, const RunPlace& run) {
-    if (!run.shared || underRafters(ask, run.key)) return runPosts(ask, run.length);
-    // The beam carries half the rafters' reach and the eave.
-    return evenPosts(ask, run.length, std::min(feet(8), aloneUnder(ask, "4x6", carriedBy(ask))));
+    const bool beams = run.shared && !underRafters(ask, run.key);
+    return evenPosts(ask, run.length, beams ? runBay(ask, run, feet(8)) : feet(10));
 }
 
-Length runBeamDeep(Ask& ask, Length width) { return width > feet(6) ? timberOf(ask).size("4x6").wide : timberOf(ask).post; }
+Length runBeamDeep(Ask& ask, const RunPlace& run) { return timberOf(ask).size(ask.choice(run.key + ".beam")).wide; }
 
 std::optional<Length> runBeamBefore(Ask& ask, const Shell& shell, std::string_view side, Length at, Length width) {
     for (const int row : ask.rows("runs")) {
         const auto run = runKey(row);
         // Under the coop's own roof no beam passes before the wall.
         if (ask.choice(run + ".side") != side || underCoopsRoof(ask, run)) continue;
-        const auto from = ask.length(run + ".at"), to = from + ask.length(run + ".width");
-        if (at + width > from && at < to) return ask.length(run + ".height") - runBeamDeep(ask, to - from) - shell.floorTop;
+        const auto place = runPlace(ask, run);
+        if (at + width > place.at && at < place.at + place.width)
+            return ask.length(run + ".height") - runBeamDeep(ask, place) - shell.floorTop;
     }
     return std::nullopt;
 }

@@ -267,10 +267,15 @@ inline constexpr std::string_view kKickBoard = "1x6";
 /// Between a wall's outer face and the inner faces of a run's posts beside it: siding, corner board and a sixteenth.
 Length runOffset(Ask& ask);
 
-/// Where a run's 4x4 posts stand along a side of this outside length: left edges, at most 10 ft apart, or as far as the longest board
-/// reaches. Common practice.
-std::vector<Length> runPosts(Ask& ask, Length outside);
-/// The same for a run's inner side: past the coop's corner a post stands beside the corner, and more to the run's end. Under the coop's
+/// Rafters of a run under a roof of its own go so far past its outer beam. Common practice.
+inline constexpr Length kRunTails = inches(6);
+/// What lies on such a roof; on mesh 10 psf, common practice.
+SpanLoad runLoad(Ask& ask, std::string_view top);
+/// How far beams of this size carry from post to post, clear: half of what a run's rafters reach from them, and the tails.
+Length runBeamReach(Ask& ask, const RunPlace& run, std::string_view size);
+
+/// Where a run's 4x4 posts stand along its inner side: left edges, at most 10 ft apart, or as far as its beam carries or the longest
+/// board reaches. Common practice. Past the coop's corner a post stands beside the corner, and more to the run's end. Under the coop's
 /// roof only those at both corners.
 std::vector<Length> runInnerPosts(Ask& ask, const RunPlace& run);
 /// For its outer side: under a gable that goes on over it, one stands under the ridge.
@@ -283,8 +288,7 @@ inline constexpr Length kPassageHigh = inches(20);
 /// Least reach past the coop's corner: two blocks stand beside each other there.
 inline constexpr Length kLeastPastCorner = feet(2);
 
-/// Depth of a run's beams: 4x4 to 6 ft of run, 4x6 beyond. Common practice.
-Length runBeamDeep(Ask& ask, Length width);
+Length runBeamDeep(Ask& ask, const RunPlace& run);
 /// From the top of a run's inner beam to the top of its roof beside the coop, at most: rafter, purlin, panel.
 inline constexpr Length kRunRoofThick = inches(9.5);
 /// Its outer beam lies at least so high. Common practice.

@@ -1,6 +1,7 @@
-// Findings of what the frame carries: walls held square, studs and posts, joists, rafters.
+// Findings of what the frame carries: walls held square, studs and posts, joists, rafters, runs' beams.
 #include <algorithm>
 
+#include "core/base/tolerance.h"
 #include "core/catalog/skins.h"
 #include "core/design/bracing.h"
 #include "core/design/existing.h"
@@ -122,13 +123,50 @@ struct Carrying {
         for (const auto* size : {"2x6", "2x8"}) f.remedies.push_back({{"roof.rafter", size}});
         f.remedies.push_back({{"roof.rafter", "2x8"}, {"roof.spacing", "16in"}});
     }
+    /// Runs' beams between the posts that stand under them: the worst.
+    void beams() {
+        struct Beams {
+            std::vector<std::string> parts;
+            double bay, most;
+            double share() const { return bay / most; }
+        };
+        std::vector<Beams> all;
+        for (const auto& run : runPlaces(s)) {
+            if (allStands(s, run.key + ".existing")) continue;
+            Beams beams{{}, 0, inMm(runBeamReach(s, run, s.choice(run.key + ".beam")))};
+            for (const auto& beam : m.parts) {
+                if (beam.role != "run-beam" || !beam.id.starts_with(run.key + "/")) continue;
+                const auto box = beam.box();
+                const bool alongX = box.size().x > box.size().y;
+                std::vector<std::pair<double, double>> under;
+                for (const auto& post : m.parts)
+                    if (post.role == "run-post" && post.box().meets(box, kTouchMm))
+                        under.emplace_back(alongX ? post.box().low.x : post.box().low.y, alongX ? post.box().high.x : post.box().high.y);
+                std::ranges::sort(under);
+                // A free end bends it as a span of twice its length does.
+                const double start = alongX ? box.low.x : box.low.y, end = alongX ? box.high.x : box.high.y;
+                double from = 2 * start - end;
+                for (const auto& [a, e] : under) {
+                    beams.bay = std::max(beams.bay, from < start ? 2 * (a - start) : a - from);
+                    from = e;
+                }
+                beams.bay = std::max(beams.bay, 2 * (end - from));
+                beams.parts.push_back(beam.id);
+            }
+            all.push_back(std::move(beams));
+        }
+        if (all.empty()) return;
+        const auto& worst = std::ranges::max(all, {}, &Beams::share);
+        auto& f = court.find("beams.carry", "others", worst.bay, worst.most, "mm", false, 0);
+        f.source = kDa6, f.parts = worst.parts;
+    }
 };
 
 }  // namespace
 
 void carrying(Court& court) {
     Carrying frame{court};
-    frame.bracing(), frame.studs(), frame.joists(), frame.rafters();
+    frame.bracing(), frame.studs(), frame.joists(), frame.rafters(), frame.beams();
 }
 
 }  // namespace oiko

@@ -33,7 +33,7 @@ struct Court {
     std::string len(Length v) const { return exactLength(v, s.choice("plans.units") == "metric" ? Units::metric : Units::imperial); }
 };
 
-/// Whether walls are held square, and studs, joists and rafters carry what lies on them.
+/// Whether walls are held square, and studs, joists, rafters and runs' beams carry what lies on them.
 void carrying(Court& court);
 
 }  // namespace oiko

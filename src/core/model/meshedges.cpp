@@ -70,7 +70,7 @@ void Runner::battens(const Side& s, const Gate& gate, const std::vector<double>&
     };
     between("ground", kClear, kClear + wide, [&](double x) { return b.ground.under(s.frame.at(x, 0, 0)); });
     for (std::size_t k = 0; k < seams.size(); ++k)
-        if (seams[k] + b.post / 2 < s.railsBelow && seams[k] + wide < std::min(s.top(0), s.top(s.span())) - kClear - wide)
+        if (seams[k] < s.railsBelow && seams[k] + wide < std::min(s.top(0), s.top(s.span())) - kClear - wide)
             between("seam/" + std::to_string(k + 1), 0, wide / 2 + kIn / 4, [&](double) { return seams[k]; });
     if (!lookouts) between("top", -kClear - wide, -kClear, s.top);
 }

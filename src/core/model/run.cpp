@@ -111,12 +111,11 @@ struct OwnRoof final : Runner {
     void frame() override {
         const auto& top = place.top;
         const auto roofed = top != "mesh";
-        const double beamDeep = inMm(runBeamDeep(b.s, mm(width)));
-        const std::string beam = beamDeep > b.post + kSameMm ? "4x6pt" : "4x4pt";
+        const double deep = beamDeep();
         const std::vector<Plane> underRafters{Plane::through(at(0, 0, under(0)), out * rise + up)},
             underRoof{Plane::through(at(0, 0, over(0)), out * rise + up)};
-        for (std::size_t i = 0; i < inner.size(); ++i) post("inner/" + std::to_string(i + 1), inner[i], 0, high - beamDeep);
-        for (std::size_t i = 0; i < fronts.size(); ++i) post("outer/" + std::to_string(i + 1), fronts[i], length - b.post, low - beamDeep);
+        for (std::size_t i = 0; i < inner.size(); ++i) post("inner/" + std::to_string(i + 1), inner[i], 0, high - deep);
+        for (std::size_t i = 0; i < fronts.size(); ++i) post("outer/" + std::to_string(i + 1), fronts[i], length - b.post, low - deep);
         for (std::size_t i = 1; i + 1 < sides.size(); ++i) {
             post("left/" + std::to_string(i), 0, sides[i], over(sides[i]), underRafters);
             post("right/" + std::to_string(i), width - b.post, sides[i], over(sides[i]), underRafters);
@@ -126,14 +125,20 @@ struct OwnRoof final : Runner {
             const double v = outer ? length - b.post : 0, head = outer ? low : high;
             for (std::size_t i = 1; i < ends.size(); ++i)
                 lumber(std::string{outer ? "beam/outer" : "beam/inner"} + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam",
-                       beam, w.u, beamDeep > b.post + kSameMm ? up : out,
-                       cuboid(ends[i - 1], ends[i], v, v + b.post, head - beamDeep, head));
+                       beamStock(), w.u, deep > b.post + kSameMm ? up : out,
+                       cuboid(ends[i - 1], ends[i], v, v + b.post, head - deep, head));
         }
         const auto xs = blockable(layout(0, width, r.apart, b.two), b.two);
         const Vec3 slope = unit(out + up * -rise), normal = unit(out * rise + up);
         for (const double x : xs) {
-            auto solids = rafterSolids(
-                {x, b.two, rafterDeep, rise, zu, 0, length + 6 * kIn, {{b.post - seat, b.post, high}, {length - seat, length, low}}});
+            auto solids = rafterSolids({x,
+                                        b.two,
+                                        rafterDeep,
+                                        rise,
+                                        zu,
+                                        0,
+                                        length + inMm(kRunTails),
+                                        {{b.post - seat, b.post, high}, {length - seat, length, low}}});
             for (auto& s : solids) s = placed(std::move(s));
             put("rafter/" + tenths(x), "rafter", Form::lumber, rafterStock, slope, normal, std::move(solids));
         }
@@ -147,7 +152,7 @@ struct OwnRoof final : Runner {
                        cuboid(xs[i - 1] + b.two, xs[i], v, v + b.two, foot, foot + height));
         }
         if (roofed) {
-            const double total = (length + 6 * kIn) / c;
+            const double total = (length + inMm(kRunTails)) / c;
             // One over each beam, to close the slot above its blocks, the rest at most 24 in apart; the last at the eave.
             const double lastOver = (length - b.two / 2) / c - b.post / 2;
             const int bays = std::max(1, static_cast<int>(std::ceil(lastOver / (24 * kIn) - 1e-9)));
@@ -194,8 +199,8 @@ struct OwnRoof final : Runner {
                 const double edge = outer ? under(length + kMesh) : over(0);
                 s.top = [edge](double) { return edge; };
                 // A gate swings out below their ends.
-                if (outer) s.swingsBelow = under(length + 6 * kIn) - kIn / 8;
-                s.beam = (outer ? low : high) - beamDeep, s.railsBelow = (outer ? edge : high) - b.wideOf("2x6") - kIn;
+                if (outer) s.swingsBelow = under(length + inMm(kRunTails)) - kIn / 8;
+                s.beam = (outer ? low : high) - deep, s.railsBelow = *s.beam;
             }
             walls.push_back(std::move(s));
         }
@@ -212,7 +217,7 @@ struct UnderRafters final : Runner {
         const double y0 = w.local == 2 ? b.deep : 0, from = w.local == 2 ? v0 : -v0, way = w.local == 2 ? 1 : -1;
         const auto yAt = [=](double v) { return y0 + from + way * v; };
         const std::vector<Plane> rafters{b.below(y0 + way, 0)}, roof{b.belowTop(y0 + way)};
-        const double deep = b.wideOf("4x6"), head = b.floor + farBeam(b.shell, place.side).top;
+        const double deep = beamDeep(), head = b.floor + farBeam(b.shell, place.side).top;
         for (std::size_t i = 0; i < inner.size(); ++i)
             post("inner/" + std::to_string(i + 1), inner[i], 0, b.over(yAt(high ? b.post : 0)), rafters);
         for (std::size_t i = 0; i < fronts.size(); ++i) post("outer/" + std::to_string(i + 1), fronts[i], length - b.post, head - deep);
@@ -223,7 +228,7 @@ struct UnderRafters final : Runner {
         }
         const auto ends = boardEnds(b.s, 0, width, middles(fronts, b.post));
         for (std::size_t i = 1; i < ends.size(); ++i)
-            lumber("beam/outer" + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam", "4x6pt", w.u, up,
+            lumber("beam/outer" + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam", beamStock(), w.u, up,
                    cuboid(ends[i - 1], ends[i], length - b.post, length, head - deep, head));
         for (const auto* which : {"left", "outer", "right"}) {
             auto s = side(which);
@@ -242,7 +247,7 @@ struct UnderRafters final : Runner {
                 // The tails come down over the beam's face; over a high one they rise outwards.
                 const double top = std::min(b.under(yAt(length)), b.under(yAt(length + kMesh)));
                 s.top = [top](double) { return top; };
-                s.beam = head - deep, s.railsBelow = *s.beam - kIn;
+                s.beam = head - deep, s.railsBelow = *s.beam;
                 s.swingsBelow = inMm(roofEdge(b.shell, place.side)) - kIn;
             }
             walls.push_back(std::move(s));
@@ -257,7 +262,7 @@ struct SharedRoof final : Runner {
     void frame() override {
         const std::vector<Plane> rafters{b.below(0, 0), b.below(b.deep, 0)}, roof{b.belowTop(0), b.belowTop(b.deep)};
         const auto ridge = b.shell.ridgeOn(place.side);
-        const double deep = b.wideOf("4x6");
+        const double deep = beamDeep();
         for (const bool right : {false, true}) {
             const std::string name = right ? "right" : "left";
             const bool front = right == (w.local == 3);  // of the shell
@@ -265,13 +270,13 @@ struct SharedRoof final : Runner {
             const double u = right ? width - b.post : 0;
             const auto ends = boardEnds(b.s, 0, length, middles(sides, b.post));
             for (std::size_t i = 1; i < ends.size(); ++i)
-                lumber("beam/" + name + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam", "4x6pt", out, up,
+                lumber("beam/" + name + (ends.size() > 2 ? "/" + std::to_string(i) : ""), "run-beam", beamStock(), out, up,
                        cuboid(u, u + b.post, ends[i - 1], ends[i], eave - deep, eave));
             post("inner/" + std::string{right ? "2" : "1"}, u, 0, eave - deep);
             post("outer/" + (right ? std::to_string(fronts.size()) : "1"), u, length - b.post, eave - deep);
             for (std::size_t i = 1; i + 1 < sides.size(); ++i) post(name + "/" + std::to_string(i), u, sides[i], eave - deep);
             auto s = side(name);
-            s.beam = eave - deep, s.railsBelow = *s.beam - kIn;
+            s.beam = eave - deep, s.railsBelow = *s.beam;
             s.swingsBelow = inMm(roofEdge(b.shell, b.sideName(front ? 0 : 2))) - kIn;
             // The tails come down over the beam's face; over a high wall they rise outwards.
             const double top = std::min(b.under(y), b.under(front ? y - kMesh : y + kMesh));

@@ -137,7 +137,7 @@ void Runner::meshWall(const Side& s, const Gate& gate) {
     double z = foot + (sliver(tallest) || sliver(lowest) ? 36 : 48) * kIn;
     for (; z < tallest - 4 * kIn; z += 48 * kIn) seams.push_back(z);
     for (std::size_t i = 0; i < seams.size(); ++i)
-        if (seams[i] + b.post / 2 < s.railsBelow) rail(seams[i] - b.post / 2, "mid" + std::to_string(i + 1));
+        if (seams[i] < s.railsBelow) rail(std::min(seams[i] - b.post / 2, s.railsBelow - b.post), "mid" + std::to_string(i + 1));
     // The mesh itself, cut to the top edge, round the gate and the passage.
     auto holes = s.holes;
     if (s.passage) {

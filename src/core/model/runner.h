@@ -23,7 +23,7 @@ struct Side {
     std::function<double(double)> top, under{};  ///< of the mesh, and of the rafters' underside where there is no beam
     std::vector<Plane> roof{}, rafters{};        ///< mesh is kept below the first, wood below the second
     double swingsBelow = 1e9;                    ///< the eave's edge, outside
-    double railsBelow = 0;                       ///< where boards between the posts are whole
+    double railsBelow = 0;                       ///< boards between the posts are whole so far up
     std::vector<Hole> holes{};
     double bend = -1e9;                                  ///< of the top
     std::optional<std::pair<double, double>> passage{};  ///< between its jambs
@@ -76,6 +76,8 @@ struct Runner {
     Part* lumber(const std::string& name, std::string_view role, std::string stock, Vec3 along, Vec3 across, Solid solid) {
         return put(name, role, Form::lumber, std::move(stock), along, across, {std::move(solid)});
     }
+    double beamDeep() const { return inMm(runBeamDeep(b.s, place)); }
+    std::string beamStock() const { return b.s.choice(row + ".beam") + "pt"; }
     /// A 4x4 on its block, cut below `rafters`. `across`: the block lies with its long side outwards, where the next post stands near.
     void post(const std::string& name, double u, double v, double top, const std::vector<Plane>& rafters = {}, bool across = false);
     /// Over the middles of all but the first and the last.
