@@ -205,16 +205,25 @@ std::vector<Plane> facePlanes(const Solid& s) {
     return out;
 }
 
-Patch touching(const Solid& a, const Solid& b) { return touching(a, facePlanes(a), b, facePlanes(b)); }
+Faces facesOf(const Solid& s) {
+    Faces out{facePlanes(s), std::vector<Bounds>(s.faces.size()), bounds(s)};
+    for (std::size_t i = 0; i < s.faces.size(); ++i)
+        for (const auto v : s.faces[i]) out.boxes[i].add(s.vertices[v]);
+    return out;
+}
 
-Patch touching(const Solid& a, std::span<const Plane> planesOfA, const Solid& b, std::span<const Plane> planesOfB) {
+Patch touching(const Solid& a, const Solid& b) { return touching(a, facesOf(a), b, facesOf(b)); }
+
+Patch touching(const Solid& a, const Faces& ofA, const Solid& b, const Faces& ofB) {
     Patch best;
     for (std::size_t i = 0; i < a.faces.size(); ++i) {
-        const auto& pa = planesOfA[i];
+        const auto& pa = ofA.planes[i];
+        if (!ofA.boxes[i].meets(ofB.around, 2 * kTouchMm)) continue;
         // b reaches behind this face: it is not the one that parts them.
         if (std::ranges::any_of(b.vertices, [&](Vec3 v) { return pa.height(v) < -kTouchMm; })) continue;
         for (std::size_t j = 0; j < b.faces.size(); ++j) {
-            const auto& pb = planesOfB[j];
+            const auto& pb = ofB.planes[j];
+            if (!ofA.boxes[i].meets(ofB.boxes[j], 2 * kTouchMm)) continue;
             // The distance is taken at b's face itself: offsets from a far origin would magnify the last digit of a normal.
             if (dot(pa.normal, pb.normal) > -1 + 1e-6 || std::fabs(pa.height(b.vertices[b.faces[j][0]])) > kTouchMm) continue;
             std::vector<Vec3> polygon;

@@ -40,9 +40,15 @@ struct Patch {
     Vec3 normal, centre;
 };
 Patch touching(const Solid& a, const Solid& b);
-/// The same, with the planes of all faces found before: for one solid asked about many others.
-Patch touching(const Solid& a, std::span<const Plane> planesOfA, const Solid& b, std::span<const Plane> planesOfB);
 std::vector<Plane> facePlanes(const Solid& solid);
+/// Planes and bounds of all faces, for one solid asked about many others.
+struct Faces {
+    std::vector<Plane> planes;
+    std::vector<Bounds> boxes;
+    Bounds around;
+};
+Faces facesOf(const Solid& solid);
+Patch touching(const Solid& a, const Faces& ofA, const Solid& b, const Faces& ofB);
 
 /// The section of a solid with a plane, in order around; empty where it misses.
 std::vector<Vec3> section(const Solid& solid, const Plane& plane);

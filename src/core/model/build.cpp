@@ -295,14 +295,15 @@ double rounded(double v) {
 
 void markInner(Part& part) {
     part.inner.assign(part.solids.size(), {});
+    std::vector<Faces> faces;
+    for (const auto& s : part.solids) faces.push_back(facesOf(s));
     for (std::size_t i = 0; i < part.solids.size(); ++i)
         for (std::size_t k = 0; k < part.solids.size(); ++k) {
-            if (i == k) continue;
-            const auto patch = touching(part.solids[i], part.solids[k]);
+            if (i == k || !faces[i].around.meets(faces[k].around, kTouchMm)) continue;
+            const auto patch = touching(part.solids[i], faces[i], part.solids[k], faces[k]);
             if (patch.area < kPatchMm2) continue;
-            for (std::size_t f = 0; f < part.solids[i].faces.size(); ++f)
-                if (dot(facePlane(part.solids[i], f).normal, patch.normal) > 1 - 1e-6 &&
-                    std::fabs(area(part.solids[i], f) - patch.area) < 1)
+            for (std::size_t f = 0; f < faces[i].planes.size(); ++f)
+                if (dot(faces[i].planes[f].normal, patch.normal) > 1 - 1e-6 && std::fabs(area(part.solids[i], f) - patch.area) < 1)
                     part.inner[i].push_back(f);
         }
 }
@@ -381,31 +382,39 @@ void findJoints(Model& m) {
             pieces.push_back({i, k, around, solid.faces.size() == 6 && std::fabs(volume(solid) - whole) < 1e-6 * whole});
         }
     std::ranges::sort(pieces, {}, [](const Piece& p) { return p.box.low.x; });
-    std::vector<std::vector<Plane>> planes(pieces.size());  // of those that are not square, as they are asked for
-    const auto planesOf = [&](std::size_t i) -> const std::vector<Plane>& {
-        if (planes[i].empty()) planes[i] = facePlanes(m.parts[pieces[i].part].solids[pieces[i].solid]);
-        return planes[i];
+    std::vector<Faces> faces(pieces.size());  // of those that are not square, and what is near them, as they are asked for
+    const auto solid = [&](std::size_t i) -> const Solid& { return m.parts[pieces[i].part].solids[pieces[i].solid]; };
+    const auto known = [&](std::size_t i) -> const Faces& {
+        if (faces[i].planes.empty()) faces[i] = facesOf(solid(i));
+        return faces[i];
     };
-    std::map<std::pair<std::size_t, std::size_t>, Joint> best;
+    std::vector<Joint> found;
     for (std::size_t i = 0; i < pieces.size(); ++i)
         for (std::size_t k = i + 1; k < pieces.size() && pieces[k].box.low.x <= pieces[i].box.high.x + kTouchMm; ++k) {
             if (pieces[i].part == pieces[k].part || !pieces[i].box.meets(pieces[k].box, kTouchMm)) continue;
-            const auto patch = pieces[i].square && pieces[k].square
-                                   ? boxesTouching(pieces[i].box, pieces[k].box)
-                                   : touching(m.parts[pieces[i].part].solids[pieces[i].solid], planesOf(i),
-                                              m.parts[pieces[k].part].solids[pieces[k].solid], planesOf(k));
+            const auto patch = pieces[i].square && pieces[k].square ? boxesTouching(pieces[i].box, pieces[k].box)
+                                                                    : touching(solid(i), known(i), solid(k), known(k));
             if (patch.area < kPatchMm2) continue;
             // `a` is the upper one where one lies on the other.
             const bool iUpper = patch.normal.z<-0.5, bears = std::fabs(patch.normal.z)> 0.5;
             const auto a = iUpper || !bears ? pieces[i].part : pieces[k].part, b = a == pieces[i].part ? pieces[k].part : pieces[i].part;
-            const Joint j{bears ? Joint::Kind::bears : Joint::Kind::fastened, a, b, 0, patch.area, patch.centre};
-            auto& kept = best[std::minmax(a, b)];
-            if (kept.patchMm2 == 0 || (bears && kept.kind == Joint::Kind::fastened))
-                kept = {j.kind, j.a, j.b, 0, kept.patchMm2 + j.patchMm2, j.at};
-            else
-                kept.patchMm2 += patch.area;
+            found.push_back({bears ? Joint::Kind::bears : Joint::Kind::fastened, a, b, 0, patch.area, patch.centre});
         }
-    for (const auto& [pair, joint] : best) m.joints.push_back(joint);
+    // All that two parts share is one joint; where one lies on the other that is what it is.
+    const auto pair = [](const Joint& j) { return std::pair{std::min(j.a, j.b), std::max(j.a, j.b)}; };
+    std::ranges::stable_sort(found, {}, pair);
+    const auto named = m.joints.size();
+    for (const auto& j : found) {
+        if (m.joints.size() == named || pair(m.joints.back()) != pair(j)) {
+            m.joints.push_back(j);
+            continue;
+        }
+        auto& kept = m.joints.back();
+        if (j.kind == Joint::Kind::bears && kept.kind == Joint::Kind::fastened)
+            kept = {j.kind, j.a, j.b, 0, kept.patchMm2 + j.patchMm2, j.at};
+        else
+            kept.patchMm2 += j.patchMm2;
+    }
 }
 
 Model buildModel(Settled& settled) {

@@ -4,6 +4,7 @@
 #include <map>
 #include <ranges>
 #include <set>
+#include <unordered_map>
 
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
@@ -231,6 +232,36 @@ bool names(std::string_view list, std::string_view role) {
     return false;
 }
 
+/// What holds any two parts together: their roles' row of the schedule, looked up once.
+class Rows {
+public:
+    explicit Rows(const std::vector<Part>& parts) {
+        std::unordered_map<std::string_view, std::size_t> known;
+        for (const auto& p : parts) {
+            const auto at = known.emplace(p.role, roles.size());
+            if (at.second) roles.push_back(p.role);
+            role.push_back(at.first->second);
+        }
+        rows.resize(roles.size() * roles.size(), std::end(kSchedule));
+        looked.resize(rows.size());
+    }
+    /// Null: none speaks of them.
+    const Schedule* of(std::size_t a, std::size_t b) {
+        const auto at = std::min(role[a], role[b]) * roles.size() + std::max(role[a], role[b]);
+        const auto match = [&](std::string_view p, std::string_view q) {
+            return [=](const Schedule& row) { return (names(row.a, p) && names(row.b, q)) || (names(row.a, q) && names(row.b, p)); };
+        };
+        if (!looked[at]) looked[at] = true, rows[at] = std::ranges::find_if(kSchedule, match(roles[role[a]], roles[role[b]]));
+        return rows[at] == std::end(kSchedule) ? nullptr : rows[at];
+    }
+
+private:
+    std::vector<std::string_view> roles;
+    std::vector<std::size_t> role;  ///< by part
+    std::vector<const Schedule*> rows;
+    std::vector<bool> looked;
+};
+
 /// Shingles and what holds a decked roof's cover, by length and area.
 template <class Parts, class Add>
 void roofing(Parts& parts, const Add& add) {
@@ -327,6 +358,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
                 h.role == "force-mesh" && f.role == "run-mesh" && battened.contains(heavy) && std::fabs(dot(f.thick(), h.thick())) > 0.9)
                 battened.insert(fine);
     const auto shell = shellOf(s);
+    Rows rows{m.parts};
     for (const auto& j : m.joints) {
         const auto &a = m.parts[j.a], &b = m.parts[j.b];
         if (a.existing && b.existing) continue;
@@ -348,14 +380,8 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
                 add("hook-eye", 2, "ramp");
             continue;
         }
-        const auto match = [&](const Schedule& row, const Part& p, const Part& q) { return names(row.a, p.role) && names(row.b, q.role); };
         if (endOverEnd(a, b)) continue;
-        const Schedule* row = nullptr;
-        for (const auto& r : kSchedule)
-            if (match(r, a, b) || match(r, b, a)) {
-                row = &r;
-                break;
-            }
+        const auto* row = rows.of(j.a, j.b);
         if (!row) {
             if (a.form == Form::lumber && b.form == Form::lumber) add("screw-3", 2, "other");
             continue;
