@@ -61,6 +61,7 @@ const std::map<std::string, std::vector<Change>> kReached{
                            "doors.1.wall=front; doors.1.at=10ft")},
     {"shelves.bins", {{"coop.width", "14ft"}, {"partitions.1.wall", "right"}, {"partitions.1.room", "36in"}, {"partitions.1.bins", "3"}}},
     {"gate.leaf", {{"runs.1.width", "12ft"}, {"coop.width", "12ft"}, {"runs.1.gate_width", "5ft"}}},
+    {"ground.bank", asked("bank.side=back; ground.back_left=4in; ground.back_right=4in")},
     {"gate.room", {{"runs.1.width", "3ft"}, {"runs.1.gate_width", "3ft"}, {"pops.1", ""}, {"runs.1.at", "2ft"}}},
     {"ramp.long", {{"runs.1.length", "4ft"}, {"pops.1.ramp", "15deg"}}},
     {"ramp.sheet", {{"foundation.kind", "posts"}, {"floor.height", "4ft"}, {"pops.1.ramp", "20deg"}}},

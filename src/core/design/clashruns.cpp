@@ -219,6 +219,8 @@ std::optional<Clash> groundClash(Settled& s, const std::vector<Opening>& all) {
         return Clash{"ground.steep", corner, std::fabs(g.toRight) > std::fabs(g.toBack) ? "coop.width" : "coop.depth", {}};
     if (s.choice("foundation.kind") == "pavers")
         return Clash{"ground.pavers", corner, "foundation.kind", {mm(fallMm(s))}, Change{"foundation.kind", "blocks"}};
+    if (s.applies("bank.side") && s.choice("bank.side") != "none")
+        return Clash{"ground.bank", "bank.side", corner, {}, Change{"bank.side", "none"}};
     if (ownFloor(s)) return Clash{"ground.floor", corner, "foundation.kind", {}, Change{"foundation.kind", "skids"}};
     if (s.choice("foundation.kind") == "sills")
         return Clash{"ground.sills", corner, "foundation.kind", {mm(fallMm(s))}, Change{"foundation.kind", "curb"}};

@@ -295,6 +295,11 @@ void addInside(std::vector<Param>& p) {
     p.push_back(choice("fence.kind", run, {"none", "electric"}, word("none"), false));
     p.push_back(
         onlyWhen(length("fence.beyond", run, feet(3), feet(40), always(feet(8))), [](Ask& a) { return a.choice("fence.kind") != "none"; }));
+    p.push_back(onlyWhen(choice("bank.side", run, {"none", "front", "right", "back", "left"}, word("none"), false),
+                         [](Ask& a) { return !indoors(a) && !leans(a); }));
+    const auto banked = [](Ask& a) { return !indoors(a) && !leans(a) && a.choice("bank.side") != "none"; };
+    p.push_back(onlyWhen(fixedLength("bank.high", run, inches(4), inches(17.5), inches(14)), banked));
+    p.push_back(onlyWhen(length("bank.off", run, feet(1), feet(12), always(feet(3))), banked));
     p.push_back(choice("mesh.upper", run, {"same", "netting-1"}, word("same"), false));
     p.push_back(onlyWhen(choice("mesh.edge", run, {"washers", "battens"}, word("washers"), false), fenced));
     p.push_back(onlyWhen({"mesh.double", run, Type::flag, false, true, {}, always(false), false, {}}, fenced));

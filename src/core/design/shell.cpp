@@ -497,6 +497,7 @@ bool posted(Ask& ask) { return ask.choice("frame.walls") == "posts"; }
 Length postsApart(Ask& ask) { return readLength(ask.choice("frame.posts"), Units::imperial).value(); }
 Length uprightsApart(Ask& ask) { return posted(ask) ? kPostsApart : readLength(ask.choice("frame.spacing"), Units::imperial).value(); }
 Length beamCarries(Ask& ask, std::string_view beam) { return aloneUnder(ask, beam, carriedBy(ask), onPost(ask, true)); }
+int bankCourses(Ask& ask) { return static_cast<int>(std::ceil(inMm(ask.length("bank.high")) / inMm(timberOf(ask).post) - 1e-9)); }
 Length wallDeep(Ask& ask) { return posted(ask) ? timberOf(ask).post : timberOf(ask).size(ask.choice("frame.stud")).wide; }
 bool openWall(Ask& ask, std::string_view side) { return ask.flag("skin.open_" + std::string{side}) && side != leanSide(ask); }
 Length wallSkin(Ask& ask, std::string_view side) {

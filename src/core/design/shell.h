@@ -256,6 +256,9 @@ Length carriedBy(Ask& ask);
 /// A wall that is left open to the air, behind mesh on its studs; and what a wall wears on them, mesh or siding.
 bool openWall(Ask& ask, std::string_view side);
 Length wallSkin(Ask& ask, std::string_view side);
+/// Timbers over the buried one that hold a bank, each half an inch farther back; five at most. Common practice.
+int bankCourses(Ask& ask);
+inline constexpr Length kBankBack = inches(0.5);
 /// Electric netting: 4 ft high, posts ten feet apart, sold by a hundred feet with them. Common practice.
 inline constexpr Length kFenceHigh = feet(4), kFencePosts = feet(10), kFenceNet = feet(100);
 /// Of the siding, without battens.

@@ -186,8 +186,9 @@ PlanSet planSet(const Model& m, Settled& s, const Takeoff& t, const CutLists& cu
 
     b.place(b.page({"page.plan", {}}), floorPlan(m, s, PlanOf::coop), {"view.plan", {}}, x, y, w, h, 24);
     if (!s.rows("runs").empty()) b.place(b.page({"page.site", {}}), floorPlan(m, s, PlanOf::both), {"view.site", {}}, x, y, w, h, 24);
-    if (std::ranges::any_of(m.parts, [](const Part& p) { return p.fence(); }))
+    if (std::ranges::any_of(m.parts, [](const Part& p) { return p.yard(); }))
         b.place(b.page({"page.yard", {}}), yardPlan(m, s), {"view.yard", {}}, x, y, w, h, 24);
+    if (s.applies("bank.high")) b.place(b.page({"page.bank", {}}), bankSection(m, s), {"view.bank", {}}, x, y, w, h, 24);
     if (!m.ground.level()) {
         const auto supports = supportsOf(m, s, t);
         auto table = supportsTable(supports);

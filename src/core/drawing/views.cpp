@@ -30,7 +30,7 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     project(d, m,
             partsWhere(m,
                        [&](const Part& p) {
-                           return (withRun || p.system != System::run) && p.box().low.z < z && !p.edging() && !p.fence() &&
+                           return (withRun || p.system != System::run) && p.box().low.z < z && !p.edging() && !p.yard() &&
                                   std::ranges::find(kLeft, p.role) == std::end(kLeft) &&
                                   (p.system != System::roof || p.role == "barrel" || p.role == "roof-post");
                        }),
@@ -204,7 +204,7 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     const bool hidden = side == leanSide(s);
     project(d, m,
             partsWhere(
-                m, [&](const Part& p) { return !m.buried(p) && !p.edging() && !p.fence() && !(hidden && p.role.starts_with("leaned-")); }),
+                m, [&](const Part& p) { return !m.buried(p) && !p.edging() && !p.yard() && !(hidden && p.role.starts_with("leaned-")); }),
             look);
     const double length = inMm(wallLength(s, side)), floor = inMm(shell.floorTop);
     auto openings = openingsOf(m, side);
@@ -263,26 +263,6 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
                                     : o.row == "nests"         ? ""
                                                                : o.row + ".sill"});
     }
-    return d;
-}
-
-Drawing yardPlan(const Model& m, Settled& s) {
-    Drawing d;
-    d.id = "yard";
-    Look look{{1, 0, 0}, {0, 1, 0}, {}, {}};
-    project(d, m, partsWhere(m, [](const Part& p) { return p.fence() || p.role == "run-post" || p.role.starts_with("leaned-"); }), look);
-    const double w = inMm(s.length("coop.width")), deep = inMm(s.length("coop.depth"));
-    d.add({Pen::cut, Fill::none, {{0, 0}, {w, 0}, {w, deep}, {0, deep}}, true, ""});
-    d.labels.push_back({{w / 2, deep / 2}, Message{"plan.coop", {}}, 3, 0, 0, true, ""});
-    Bounds all;
-    for (const auto& p : m.parts)
-        if (p.fence()) all.add(p.box());
-    d.dimensions.push_back({{all.low.x, all.low.y}, {all.high.x, all.low.y}, -8, ""});
-    d.dimensions.push_back({{all.low.x, all.low.y}, {all.low.x, all.high.y}, 8, ""});
-    // From the coop's corner to it: so it is set out.
-    d.dimensions.push_back({{all.low.x, deep / 2}, {0, deep / 2}, 0, ""});
-    if (all.high.y > deep + 100) d.dimensions.push_back({{w / 2, deep}, {w / 2, all.high.y}, 0, ""});
-    if (all.low.y < -100) d.dimensions.push_back({{w / 2, all.low.y}, {w / 2, 0}, 0, ""});
     return d;
 }
 
@@ -367,7 +347,7 @@ Drawing crossSection(const Model& m, Settled& s) {
         return (p.role == "run-post" || p.role == "run-beam" || p.role == "block" || p.role == "run-rail") &&
                std::ranges::any_of(runs, [&](const auto& run) { return p.id.starts_with(run); });
     };
-    project(d, m, partsWhere(m, [&](const Part& p) { return (p.system != System::run || carries(p)) && !p.edging(); }), look);
+    project(d, m, partsWhere(m, [&](const Part& p) { return (p.system != System::run || carries(p)) && !p.edging() && !p.yard(); }), look);
     groundLine(d, m, look, d.low.x - 200, d.high.x + 200);
     const double floor = inMm(shell.floorTop), span = alongY ? deep : w;
     const double foot = std::min(0.0, d.low.y);

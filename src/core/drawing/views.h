@@ -15,6 +15,8 @@ enum class PlanOf { coop, both, live };
 Drawing floorPlan(const Model& model, Settled& settled, PlanOf of);
 /// Where netting goes round the yard.
 Drawing yardPlan(const Model& model, Settled& settled);
+/// How the timbers before its bank are laid.
+Drawing bankSection(const Model& model, Settled& settled);
 Drawing face(const Model& model, Settled& settled, std::string_view side);
 /// As it lies to be nailed, seen from outside, with the marks of its pieces.
 Drawing wallFrame(const Model& model, Settled& settled, const Takeoff& takeoff, std::string_view side);

@@ -349,6 +349,7 @@ struct Hearing : Court {
         };
         stands("perch.place", perchesWanted(s), "perch", "perches/", "run.perches");
         // It stops only while it is charged, and nothing that flies or is small.
+        if (s.applies("bank.high")) find("bank.water", "others", 1, 0, "count", false, 0).state = State::near;
         if (s.choice("fence.kind") != "none") find("fence.night", "others", 1, 0, "count", false, 0).state = State::near;
         stands("trough.place", troughsWanted(s), "trough", "trough/", "water.from");
         stands("stump.place", stumpsWanted(s), "stump", "stumps/", "run.stumps");

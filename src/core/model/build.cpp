@@ -440,6 +440,7 @@ Model buildModel(Settled& settled) {
     feed(b);
     wireBlocks(b);
     litter(b);
+    bank(b);
     fence(b);
     markExisting(b);
     return finish(b);

@@ -207,7 +207,10 @@ void gutters(Builder&);
 void doorSteps(Builder&);
 void troughs(Builder&);
 void feed(Builder&);
+void bank(Builder&);
 void fence(Builder&);
+/// Round all that stands, so far out, in plan; what opens does so within it.
+Bounds yardRound(const Builder&, double out);
 void markExisting(Builder&);
 
 }  // namespace oiko

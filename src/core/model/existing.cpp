@@ -14,7 +14,7 @@ bool stood(Settled& s, const Part& p) {
     // foam under its floor.
     const bool added = p.edging() || (!p.opening.empty() && p.id.starts_with(p.opening + "/screen/")) ||
                        within(p.role, {"litter-board", "skirt-mesh", "window-mesh", "batten", "floor-foam", "foam-mesh", "foam-cleat"});
-    if (added || p.fence()) return false;
+    if (added || p.yard()) return false;
     if (!p.opening.empty() && p.system != System::run) return openingStands(s, p.opening);
     const auto kept = [&](const std::string& slot, bool frame) { return frame ? frameStands(s, slot) : allStands(s, slot); };
     switch (p.system) {

@@ -9,15 +9,7 @@ namespace oiko {
 void fence(Builder& b) {
     if (b.s.choice("fence.kind") == "none") return;
     const double out = inMm(b.s.length("fence.beyond")), post = kIn / 2, thick = kIn / 8, high = inMm(kFenceHigh);
-    Bounds all;
-    for (const auto& p : b.model.parts)
-        if (!p.role.starts_with("leaned-")) all.add(p.box());
-    // Leaves, trays and lids open within it.
-    Bounds yard{{all.low.x - out, all.low.y - out, 0}, {all.high.x + out, all.high.y + out, 0}};
-    for (const auto& c : b.model.clear) {
-        const auto at = bounds(c.solid);
-        yard.add(at.low - Vec3{kIn, kIn, 0}), yard.add(at.high + Vec3{kIn, kIn, 0});
-    }
+    const auto yard = yardRound(b, out);
     const double x0 = yard.low.x, x1 = yard.high.x, y1 = yard.high.y, y0 = b.shell.leans ? -inMm(kLeanGap) : yard.low.y;
     struct Line {
         std::string name;

@@ -158,8 +158,8 @@ Mass massOf(const Part& p, Settled& s) {
     if (p.role == "feeder" || p.role == "drinker" || p.role == "trough" || p.role == "drinker-standing" || p.role == "barrel" ||
         p.role == "auto-door" || p.role == "nest-bucket" || p.role == "nest-unit" || p.role == "window-unit" || p.role == "post-base" ||
         p.role == "feed-bin" || p.role == "stump")
-        return findItem(catalog(), p.stock)->mass;       // empty
-    if (p.role == "water-pipe" || p.fence()) return {};  // by the foot, in the bill
+        return findItem(catalog(), p.stock)->mass;                                 // empty
+    if (p.role == "water-pipe" || p.role == "bank-earth" || p.fence()) return {};  // by the foot, in the bill
     if (p.role == "litter") return pounds(litterNamed(p.stock).dryPcf * p.volumeMm3() / std::pow(304.8, 3));
     if (p.role == "dust") return pounds(100 * p.volumeMm3() / std::pow(304.8, 3));  // dry sand, common practice
     if (p.form == Form::block && p.stock.starts_with("block-")) return findItem(catalog(), p.stock)->mass;

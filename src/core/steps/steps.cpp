@@ -17,6 +17,7 @@ struct Rule {
     std::string_view cautions;
 };
 constexpr Rule kOrder[] = {
+    {"bank", System::ground, "bank-timber bank-earth", "dig treated lift"},
     {"ground", System::ground, "*", "dig treated lift"},
     {"floor", System::floor, "rim joist blocking", "saw treated"},
     {"skirt", System::floor, "skirt-mesh", "metal"},
@@ -128,7 +129,8 @@ std::vector<Step> buildingOrder(const Model& model) {
 Moved moved(const Model& model, Settled& s, const std::vector<Step>& steps) {
     const bool setPosts = s.choice("foundation.kind") == "set_posts";
     const auto goes = [&](const Part& p) {
-        if (p.existing || p.system == System::run || p.edging() || p.assembly == "perches" || p.role == "litter" || p.role == "barrel")
+        if (p.existing || p.system == System::run || p.edging() || p.yard() || p.assembly == "perches" || p.role == "litter" ||
+            p.role == "barrel")
             return false;
         return p.system != System::ground || (p.form == Form::lumber && !setPosts && p.role != "ground-sill");
     };

@@ -55,6 +55,7 @@ constexpr Schedule kSchedule[] = {
     {"trough", "trough-board", "screw-1-1/4", 2, 0, "trough", kPractice},
     {"trough-board", "wall-lining", "screw-3", 0, 16, "trough", kPractice},  // through it into the studs
     {"trough-board", "stud king trimmer cripple ridge-post wall-post", "screw-2", 2, 0, "trough", kPractice},
+    {"bank-timber bank-earth", "*", "", 0, 0, "none", kPractice},  // spiked and pegged, by length
     {"fence-post fence-net", "*", "", 0, 0, "none", kPractice},
     {"trough trough-board water-pipe", "*", "", 0, 0, "none", kPractice},
     {"drinker-shelf", "drinker-cleat drinker-end", "screw-2", 0, 6, "shelf", kPractice},

@@ -35,6 +35,20 @@ void boughtUnits(const Model& m, Settled& s, const AddUnits& add) {
         add(fromBarrel(s) ? "barrel-tap" : "hose-coupling", 1, "piped");
         if (fromBarrel(s)) add("pipe-filter", 1, "piped");
     }
+    // Pegs through the lowest timbers and spikes through those above, near both ends and every 4 and 2 ft; gravel 6 in wide behind and 4 in
+    // below, a pipe at their foot in cloth. Common practice.
+    double lowest = 0, above = 0;
+    for (const auto& p : m.parts) {
+        if (p.role != "bank-timber") continue;
+        const double feet = p.extent(p.along) / 304.8;
+        const bool buried = p.box().low.z < -1;
+        (buried ? lowest : above) += feet;
+        add(buried ? "rebar-peg" : "spike-10", std::max(2.0, std::ceil((feet - 2) / (buried ? 4 : 2)) + 1), "bank");
+    }
+    if (lowest > 0) {
+        add("gravel-yard", (above * inFeet(timberOf(s).post) / 2 + lowest * 2 / 9) / 27, "bankdrain");
+        add("drain-pipe-10", std::ceil(lowest / 10), "bankdrain"), add("drain-cloth-50", std::ceil(lowest / 50), "bankdrain");
+    }
     double fence = 0;
     for (const auto& p : m.parts)
         if (p.role == "fence-net") fence += p.extent(p.along);
