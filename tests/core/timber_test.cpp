@@ -1,9 +1,11 @@
 // Metric timber: its sizes, its strength classes, and coops built of it.
 #include <cmath>
+#include <regex>
 
 #include "core/catalog/lumber.h"
 #include "core/design/shell.h"
 #include "core/design/spans.h"
+#include "core/steps/steps.h"
 #include "whole.h"
 
 namespace oiko {
@@ -173,6 +175,58 @@ TEST(Timber, UnitsFollowUntilToldAndComeBackFromAFile) {
     EXPECT_FALSE(d.with({{"wood.species", "hf"}}));
     Settled c24{metric({{"wood.grade", "c24"}})};
     EXPECT_EQ(woodOf(c24).name, "c24");
+}
+
+TEST(Timber, MetricDesignsAreToldInMetric) {
+    struct Told {
+        Told() { words::setTimber("metric"); }
+        ~Told() { words::setTimber("inch"); }
+    } told;
+    const std::regex inches{
+        R"([0-9]["']|\b[0-9]+d\b|[0-9] (lb|gal|in|ft)\b|gallon|quart\b|\bfoot of|square foot|(a|each|running) foot\b|\binch|sq ft|cu ft|cubic (foot|yard))"};
+    const auto plain = [&](const std::string& id) {
+        if (!words::has(id)) return;
+        std::smatch m;
+        const auto text = words::text(id);
+        EXPECT_FALSE(std::regex_search(text, m, inches)) << id << ": " << text;
+    };
+    for (const auto& item : catalog()) {
+        const auto* lumber = profile(item.profile);
+        if (lumber && std::ranges::any_of(kTimbers[0].sizes, [&](const auto& s) { return profile(s.sold) == lumber; })) continue;
+        plain("item." + item.id), plain("stock." + item.profile);
+        // The figures are the goods' own.
+        if (item.kind == StockItem::Kind::sheet) {
+            const auto size =
+                std::to_string(5 * std::lround(inMm(item.a) / 5)) + " × " + std::to_string(5 * std::lround(inMm(item.b) / 5)) + " mm";
+            EXPECT_NE(words::text("item." + item.id).find(size), std::string::npos) << item.id;
+        }
+        if (item.kind == StockItem::Kind::roll && item.b > feet(30) && item.id.find("cloth") != std::string::npos) {
+            const auto size =
+                std::to_string(std::lround(inMm(item.a))) + " mm × " + std::to_string(std::lround(inMm(item.b) / 1000)) + " m";
+            EXPECT_NE(words::text("item." + item.id).find(size), std::string::npos) << item.id;
+        }
+    }
+    for (const auto& p : params()) {
+        const std::string key{p.key};
+        if (key == "frame.timber" || key == "plans.units") continue;  // where one chooses between them
+        plain("key." + key), plain("key." + key + ".help");
+        if (key != "stock.longest" && key != "wood.species")
+            for (const auto option : p.options) plain("option." + key + "." + std::string{option});
+    }
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             asked("roof.form=gable; roof.cover=shingles; roof.gutter=yes; foundation.kind=slab; skin.insulation=foam-1; bank.side=back; "
+                   "runs.1.top=metal_sealed; latch.against=children; floor.cover=bare"),
+             asked("foundation.kind=set_posts; floor.height=30in; form.kind=elevated; flock.count=6; mesh.double=yes; mesh.edge=battens; "
+                   "run.litter=sand")}) {
+        std::vector<Change> fitting;
+        for (const auto& c : more)
+            if (Design{}.with({{"frame.timber", "metric"}, c})) fitting.push_back(c);
+        const auto a = answerTo(metric(fitting));
+        for (const auto& line : a->takeoff->hardware) plain("fixing." + line.rule);
+        for (const auto& f : a->findings) plain("finding." + f.id);
+        for (const auto& step : buildingOrder(*a->model)) plain("step." + step.id), plain("step." + step.id + ".check");
+    }
 }
 
 }  // namespace
