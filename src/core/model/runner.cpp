@@ -376,12 +376,22 @@ void Runner::closers() {
             put("mesh/" + name, "run-mesh", Form::mesh, meshKind, up, out,
                 {b.underRoof(cuboid(ua, ub, -gap, 0, bottom, 1e4), -b.rafterDeep)});
     };
-    // Over siding at its foot they stand before the mesh above: its edges turn up behind them.
-    if (const double lower = inMm(lowerSiding(b.s)); w.open() && lower > 0 && w.skin > kIn / 4 + kMesh)
+    // Over siding at its foot they stand before the mesh above: its edges turn up behind them, and over what is behind them, which between
+    // rafters or purlins would lie open to the run.
+    if (const double lower = inMm(lowerSiding(b.s)), square = w.sloping ? -b.rafterDeep : 0;
+        w.open() && lower > 0 && w.skin > kIn / 4 + kMesh)
         for (const bool right : {false, true}) {
-            const double u = right ? corners()[1] : corners()[0] - kMesh;
+            const auto behind = [&](double ua, double ue) { return b.underRoof(w.box(ua, ue, -w.skin, -kMesh, lower, 1e4), square); };
+            const double u = right ? corners()[1] : corners()[0] - kMesh, from = right ? u + kMesh : 0, to = right ? w.length : u,
+                         y = w.sloping      ? w.yAt((from + to) / 2)
+                             : w.local == 2 ? b.deep
+                                            : 0;
+            const auto lid = b.below(y, (kMesh + square) / b.shell.slopeAt(y).cosine());
+            const auto along = unit(w.u - lid.normal * dot(w.u, lid.normal));
             put(std::string{"mesh/turned/"} + (right ? "right" : "left"), "run-mesh", Form::mesh, meshKind, up, out,
-                {b.underRoof(w.box(u, u + kMesh, -w.skin, -kMesh, lower, 1e4), w.sloping ? -b.rafterDeep : 0)});
+                {behind(u, u + kMesh)});
+            put(std::string{"mesh/lid/"} + (right ? "right" : "left"), "run-mesh", Form::mesh, meshKind, along,
+                unit(cross(lid.normal, along)), {cut(behind(from, to), Plane{lid.normal * -1, -lid.offset})});
         }
     if (!round(false)) upper("edge/left/upper", -kMesh, 0);
     if (!round(true)) upper("edge/right/upper", beside, beside + kMesh);
