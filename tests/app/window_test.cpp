@@ -1017,6 +1017,33 @@ TEST_F(Window, ACoopLeansOnAWallDrinksByItselfAndHasAFenceRoundIt) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, ABankIsHeldAndDeeperBeamsLeaveThePostsBetweenOut) {
+    const auto before = window->answer()->bill.total;
+    const auto posts = [&] {
+        return std::ranges::count_if(window->answer()->model->parts, [](const Part& p) { return p.role == "run-post"; });
+    };
+    const auto stood = posts();
+    take("runs.1.beam", 2);
+    settle();
+    EXPECT_EQ(posts(), stood - 2) << "one less on either side: " << window->message().toStdString();
+    take("bank.side", 3);
+    settle();
+    ASSERT_NE(window->answer()->model->find("bank/earth"), nullptr) << window->message().toStdString();
+    EXPECT_GT(window->answer()->bill.total, before);
+    // As high as a word of the letter says; the ground cannot slope besides.
+    type("bank.high", "7\"");
+    settle();
+    EXPECT_NEAR(window->answer()->model->find("bank/earth")->box().high.z, 7 * 25.4, 0.01);
+    const auto kept = window->document().undo()->index();
+    type("ground.back_left", "5\"");
+    settle();
+    EXPECT_EQ(window->document().undo()->index(), kept);
+    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
+    window->document().undo()->setIndex(0);
+    settle();
+    EXPECT_EQ(window->answer()->bill.total, before);
+}
+
 TEST_F(Window, SlopingGroundIsTypedCornerByCornerDrawnAndRefusedWhereItCannotBe) {
     const auto before = window->answer()->bill.total;
     EXPECT_EQ(measures(*window->answer()).at("ground.fall").id, "measure.level");
