@@ -540,6 +540,11 @@ TEST(OnceFound, StaysMended) {
         {"a header as long as what two trimmed ends leave of a board, and half a millimetre more on the saw's grid",
          asked("form.kind=elevated; cut.trim=2 5/8in; frame.timber=metric; roof.cover=shingles; stock.longest=10ft; windows.1.kind=bought; "
                "windows.1.unit=24x36; windows.2=")},
+        {"troughs on a wall open to the air, which is not lined as the others are",
+         asked("coop.depth=15'; coop.width=19'; flock.size=turkeys; foundation.kind=curb; frame.top_plates=doubled; roof.barrel=left; "
+               "roof.cover=metal_sealed; roof.falls_to=back; roof.form=gable; roof.gutter=barrels; roof.pitch=2/12; roof.rafter=2x4; "
+               "roof.ridge_kind=beam; roof.ridge_posts=2; skin.kind=metal; skin.lining=wipe-1/8; skin.lower=48in; skin.open_back=yes; "
+               "water.from=barrel; runs.1=; doors.1=")},
         {"braces beside both corners of a short open wall on posts",
          asked("frame.walls=posts; frame.timber=metric; coop.width=10'; flock.size=bantam; flock.shut_in=sleep_only; "
                "foundation.kind=sills; skin.open_left=yes; skin.lower=24in")},

@@ -22,6 +22,8 @@ struct Trough {
     struct Place {
         double from, to, at;  ///< of the board, and where the pipe comes through
     };
+    /// Open walls are not lined.
+    double inner(const WallFrame& w) const { return b.wallDeep + (w.open() ? 0 : inMm(liningThick(b.s))); }
     /// From upright to upright behind, nothing opens there, nothing stands or falls before it.
     std::optional<Place> on(const WallFrame& w, double near, double reach) const {
         std::vector<double> behind;
@@ -49,7 +51,7 @@ struct Trough {
     bool free(const WallFrame& w, double from, double to, double at, double foot) const {
         for (const auto& h : w.holes)
             if (h.u1 > from - kIn && h.u0 < to + kIn && h.z1 > foot - kIn && h.z0 < rim + kOverTrough) return false;
-        const double d = b.wallDeep + inMm(liningThick(b.s));
+        const double d = inner(w);
         const Bounds inside = bounds(w.box(from, to, d + kTouchMm, d + b.one + inMm(kTroughDeep) + kBeforeTrough, foot, rim + kOverTrough)),
                      outside = bounds(w.box(at - kPipe, at + kPipe, -w.skin - 4 * kIn, -w.skin - kTouchMm, rim, rim + 12 * kIn));
         // Where the birds are, not in a room parted off.
@@ -66,7 +68,7 @@ struct Trough {
     }
 
     void put(const WallFrame& w, const Place& place) {
-        const double d = b.wallDeep + inMm(liningThick(b.s)), foot = rim + kIn / 4 - high, start = (place.from + place.to - long_) / 2;
+        const double d = inner(w), foot = rim + kIn / 4 - high, start = (place.from + place.to - long_) / 2;
         b.lumber("trough/board", "trough-board", "feed", System::inside, "1x6", w.u, {0, 0, 1},
                  w.box(place.from, place.to, d, d + b.one, foot, foot + high));
         for (std::int64_t i = 0; i < n; ++i) {
