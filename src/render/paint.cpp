@@ -21,15 +21,16 @@ QPen penFor(Pen pen, const Sight& s) {
 }
 
 void letters(QPainter& painter, QPointF at, const QString& text, double pixels, int align, double angle, bool bold, QColor color,
-             std::optional<QColor> halo = {}) {
+             std::optional<QColor> halo = {}, double most = 1e9) {
     painter.save();
     painter.translate(at), painter.rotate(-angle);
     // Small pixel sizes are rounded by the font engine: draw larger and scale down.
-    const double big = 64, k = pixels / big;
-    painter.scale(k, k);
+    const double big = 64;
     painter.setFont(inkFont(big, bold));
     const QFontMetricsF metrics{painter.font()};
-    const double w = metrics.horizontalAdvance(text), x = align < 0 ? 0 : align == 0 ? -w / 2 : -w;
+    const double w = metrics.horizontalAdvance(text), k = std::min(pixels / big, most / w);
+    painter.scale(k, k);
+    const double x = align < 0 ? 0 : align == 0 ? -w / 2 : -w;
     const double y = big * 0.36;
     if (halo) painter.fillRect(QRectF{x - 8, y - big * 0.82, w + 16, big * 1.02}, *halo);
     painter.setPen(color);
@@ -239,8 +240,10 @@ void paint(QPainter& painter, const Page& page, std::size_t number, std::size_t 
         letters(painter, at({mid, top + (crowded ? 3.0 : above)}), title, (crowded ? 2.2 : 3.4) * perMm, 0, 0, true, theme.ink);
     }
     for (const auto& t : page.tables) paintTable(painter, t, perMm, theme, units, at);
+    // What is long is written smaller, so that it ends within the border.
     for (const auto& [where, what] : page.notes)
-        letters(painter, at(where), qs(words::say(what, units)), 3.2 * perMm, -1, 0, false, theme.ink);
+        letters(painter, at(where), qs(words::say(what, units)), 3.2 * perMm, -1, 0, false, theme.ink, {},
+                (page.width - m - 3 - where.x) * perMm);
 }
 
 }  // namespace oiko

@@ -145,5 +145,27 @@ TEST(Paint, PutsADimensionsFigureWhereItSays) {
     EXPECT_EQ(partAt(d, {1500, 250}), "");
 }
 
+TEST(Paint, LongNotesEndWithinTheBorder) {
+    PlanSet set;
+    Page page;
+    page.width = 279, page.height = 216, page.title = {"page.steps", {}};
+    for (const auto* id : {"bank", "leaned", "runroof", "partitions"})
+        page.notes.push_back({{24, 180 - 12 * static_cast<double>(page.notes.size())}, {"step." + std::string{id} + ".check", {}}});
+    const double perMm = 4;
+    QImage image{static_cast<int>(page.width * perMm), static_cast<int>(page.height * perMm), QImage::Format_RGB32};
+    const auto inked = [&](int from, int to) {
+        int n = 0;
+        for (int x = from; x < to; ++x)
+            for (int y = 100; y < image.height() - 150; ++y) n += image.pixelColor(x, y).lightness() < 128;
+        return n;
+    };
+    const int border = static_cast<int>((page.width - 8) * perMm);
+    QPainter p{&image};
+    paint(p, page, 1, 1, set, perMm, printTheme());
+    p.end();
+    EXPECT_EQ(inked(border + 4, image.width()), 0);
+    EXPECT_GT(inked(border - 40, border - 4), 0) << "but they fill the line";
+}
+
 }  // namespace
 }  // namespace oiko
