@@ -85,6 +85,8 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"post.bay", asked("frame.walls=posts; frame.posts=8ft; stock.longest=8ft")},
     {"run.below", asked("form.kind=elevated; flock.count=6; floor.height=4ft; runs.1.height=3ft")},
     {"litter.deep", asked("litter.kind=chips; litter.deep=8in; pops.1.sill=5in")},
+    {"tray.run", asked("form.kind=elevated; frame.walls=posts; roof.form=gable; doors.1.wall=left; pops.1.wall=back; windows.2.wall=front; "
+                       "nests.kind=buckets; roost.trays=yes; runs.1.side=left; runs.1.top=shared; litter.kind=shavings; runs.1.length=4'")},
     {"tray.deep", asked("form.kind=elevated; coop.width=14ft; coop.depth=8ft; doors.1.wall=left; roost.wall=left; roost.trays=yes; "
                         "roost.count=5; roost.apart=22in")},
     {"hatch.lip", {{"foundation.kind", "blockwork"}, {"foundation.height", "16in"}, {"hatches.1.wall", "front"}}},

@@ -540,6 +540,9 @@ TEST(OnceFound, StaysMended) {
         {"a header as long as what two trimmed ends leave of a board, and half a millimetre more on the saw's grid",
          asked("form.kind=elevated; cut.trim=2 5/8in; frame.timber=metric; roof.cover=shingles; stock.longest=10ft; windows.1.kind=bought; "
                "windows.1.unit=24x36; windows.2=")},
+        {"a tray drawn out as far as a short run's outer posts",
+         asked("form.kind=elevated; frame.walls=posts; roof.form=gable; doors.1.wall=left; pops.1.wall=back; windows.2.wall=front; "
+               "nests.kind=buckets; roost.trays=yes; runs.1.side=left; runs.1.top=shared; litter.kind=shavings; runs.1.length=4' 9 1/2\"")},
         {"troughs on a wall open to the air, which is not lined as the others are",
          asked("coop.depth=15'; coop.width=19'; flock.size=turkeys; foundation.kind=curb; frame.top_plates=doubled; roof.barrel=left; "
                "roof.cover=metal_sealed; roof.falls_to=back; roof.form=gable; roof.gutter=barrels; roof.pitch=2/12; roof.rafter=2x4; "

@@ -266,6 +266,9 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     // Trays are of one sheet, and drawn out behind the roosts, through a clean-out.
     if (const auto sheet = inches(96); traysUnder(s) && zone > sheet)
         return Clash{"tray.deep", "roost.trays", "roost.count", {zone, sheet}, Change{"roost.trays", "no"}};
+    for (const auto& run : runPlaces(s))
+        if (const auto room = run.length - timberOf(s).post; traysUnder(s) && run.side == wall && zone > room)
+            return Clash{"tray.run", "roost.trays", run.key + ".length", {zone, room}, Change{"roost.trays", "no"}};
     if (traysUnder(s) && trayPlaces(s).empty()) {
         const auto out = cleanOut(s);
         const auto other = out ? s.choice(slotKey("doors", *out, "wall")) : std::string{wall};
