@@ -3,53 +3,51 @@
 #include <algorithm>
 #include <numeric>
 
-#include "core/cutting/repack.h"
+#include "core/cutting/swaps.h"
 
 namespace oiko {
 namespace {
 
 constexpr std::int64_t kFew = 120;              ///< pieces, and
-constexpr std::size_t kMostFillings = 600;      ///< of them: so few are tried one with another; before that, chance places boards
-constexpr std::size_t kChoices = 60;            ///< fillings that chance has
+constexpr std::size_t kMostFillings = 1500;     ///< of them: so few are tried one with another
 constexpr std::int64_t kMostTries = 3'000'000;  ///< while they are listed
 constexpr std::int64_t kMostLooks = 400'000;    ///< at a filling, while they are tried
-constexpr int kAttempts = 300;
 constexpr std::int64_t kMostBoards = 500;
 
 class FullBoards {
 public:
-    FullBoards(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t spare, const std::function<bool()>& stop)
-        : g_{g}, boards_{boards}, need_{g.need}, spare_{spare}, stop_{stop}, order_(g.size.size()), rest_(order_.size() + 1, 0) {
+    /// Fillings of more pieces than `most` are left out.
+    FullBoards(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t spare, std::int64_t most,
+               const std::function<bool()>& stop)
+        : g_{g},
+          boards_{boards},
+          need_{g.need},
+          spare_{spare},
+          most_{most},
+          stop_{stop},
+          order_(g.size.size()),
+          rest_(order_.size() + 1, 0) {
         std::iota(order_.begin(), order_.end(), 0);
         std::ranges::sort(order_, [&](auto a, auto b) { return g.size[a] > g.size[b]; });
     }
-    /// The longest pieces by chance, the others one with another.
-    bool run(std::uint64_t seed) {
-        Dice dice{seed};
-        auto pieces = std::accumulate(need_.begin(), need_.end(), std::int64_t{0});
-        for (std::size_t first = 0; !fewFillings(pieces); ++first)
-            while (need_[order_[first]] > 0 && !fewFillings(pieces)) {
-                std::vector<std::size_t> rows;
-                for (std::size_t j = 0; j < boards_.size(); ++j) rows.insert(rows.end(), static_cast<std::size_t>(boards_[j]), j);
-                if (rows.empty()) return false;
-                byChance_ = true;
-                const auto j = rows[dice.below(rows.size())], i = order_[first];
-                if (g_.size[i] > g_.room[j]) return false;
-                // Nobody gives more away than a few boards' share.
-                const auto share = std::min(spare_, 4 * spare_ / static_cast<std::int64_t>(rows.size()));
-                startList(kChoices, share);
-                --need_[i], now_.emplace_back(i, 1);
-                list(j, first, g_.room[j] - g_.size[i]);
-                now_.pop_back(), ++need_[i];
-                if (fillings_.empty()) return false;
-                take(fillings_[dice.below(fillings_.size())]);
-                for (const auto& [size, n] : taken_.back().sizes) pieces -= n;
-            }
-        if (tries_ <= 0) return false;
+    /// Few enough pieces, and all their fillings are listed.
+    bool few() {
+        if (std::accumulate(need_.begin(), need_.end(), std::int64_t{0}) > kFew) return false;
+        for (auto d = order_.size(); d-- > 0;) rest_[d] = rest_[d + 1] + need_[order_[d]] * g_.size[order_[d]];
+        shortest_ = g_.size[order_.back()];
+        for (std::size_t j = 0; j < boards_.size(); ++j)
+            if (boards_[j] > 0) list(j, 0, g_.room[j], most_);
+        return fillings_.size() < kMostFillings && tries_ > 0;
+    }
+    /// They are tried one with another.
+    bool run() {
         std::vector<std::uint32_t> all(fillings_.size());
         std::iota(all.begin(), all.end(), 0);
-        return place(all, rest_[0]);
+        const bool found = place(all, rest_[0]);
+        complete_ = looks_ > 0;
+        return found;
     }
+    bool complete() const { return complete_; }  ///< all fillings were tried
     std::vector<Filled> plan() const {
         std::vector<Filled> out;
         for (const auto& f : taken_) {
@@ -58,18 +56,9 @@ public:
         }
         return out;
     }
-    bool byChance() const { return byChance_; }  ///< another seed may find what this one did not
     std::int64_t worked() const { return (kMostTries + kMostLooks - tries_ - looks_) / 100; }
 
 private:
-    /// Few enough pieces, and all their fillings are listed.
-    bool fewFillings(std::int64_t pieces) {
-        if (pieces > kFew) return false;
-        startList(kMostFillings, spare_);
-        for (std::size_t j = 0; j < boards_.size(); ++j)
-            if (boards_[j] > 0) list(j, 0, g_.room[j]);
-        return fillings_.size() < kMostFillings;
-    }
     struct Filling {
         std::size_t stock;
         std::int64_t loss;
@@ -84,32 +73,27 @@ private:
         for (const auto& [i, n] : f.sizes) need_[i] += n;
         ++boards_[f.stock], spare_ += f.loss, taken_.pop_back();
     }
-    void startList(std::size_t most, std::int64_t loss) {
-        fillings_.clear(), most_ = most, loss_ = loss, shortest_ = 0;
-        for (auto d = order_.size(); d-- > 0;) rest_[d] = rest_[d + 1] + need_[order_[d]] * g_.size[order_[d]];
-        for (const auto i : order_)
-            if (need_[i] > 0) shortest_ = g_.size[i];
-    }
     /// The fillings of a board by sizes from this place in the order on.
-    void list(std::size_t stock, std::size_t depth, std::int64_t room) {
-        if (room <= loss_) fillings_.push_back({stock, room, now_});
-        if (room < shortest_) return;
+    void list(std::size_t stock, std::size_t depth, std::int64_t room, std::int64_t most) {
+        if (room <= spare_) fillings_.push_back({stock, room, now_});
+        if (room < shortest_ || most == 0) return;
         const auto start = order_.begin() + static_cast<std::ptrdiff_t>(depth);
         // One piece ends it, and there is room for no more,
-        for (auto at = std::lower_bound(start, order_.end(), room, [this](auto i, auto most) { return g_.size[i] > most; });
-             at != order_.end() && g_.size[*at] >= room - loss_; ++at)
+        for (auto at = std::lower_bound(start, order_.end(), room, [this](auto i, auto longest) { return g_.size[i] > longest; });
+             at != order_.end() && g_.size[*at] >= room - spare_; ++at)
             if (need_[*at] > 0) {
                 now_.emplace_back(*at, 1), fillings_.push_back({stock, room - g_.size[*at], now_});
                 now_.pop_back();
             }
         // or two at least.
-        auto at = std::lower_bound(start, order_.end(), room - shortest_, [this](auto i, auto most) { return g_.size[i] > most; });
-        for (; at != order_.end() && rest_[static_cast<std::size_t>(at - order_.begin())] >= room - loss_; ++at) {
+        if (most < 2) return;
+        auto at = std::lower_bound(start, order_.end(), room - shortest_, [this](auto i, auto longest) { return g_.size[i] > longest; });
+        for (; at != order_.end() && rest_[static_cast<std::size_t>(at - order_.begin())] >= room - spare_; ++at) {
             now_.emplace_back(*at, 0);
-            for (auto n = std::min(need_[*at], room / g_.size[*at]); n > 0; --n) {
-                if (fillings_.size() >= most_ || --tries_ <= 0) break;
+            for (auto n = std::min({need_[*at], room / g_.size[*at], most}); n > 0; --n) {
+                if (fillings_.size() >= kMostFillings || --tries_ <= 0) break;
                 now_.back().second = n;
-                list(stock, static_cast<std::size_t>(at - order_.begin()) + 1, room - n * g_.size[*at]);
+                list(stock, static_cast<std::size_t>(at - order_.begin()) + 1, room - n * g_.size[*at], most - n);
             }
             now_.pop_back();
         }
@@ -143,33 +127,46 @@ private:
     const ProofCase& g_;
     std::vector<std::int64_t> boards_;
     Pattern need_;
-    std::int64_t spare_, tries_ = kMostTries, looks_ = kMostLooks;
+    std::int64_t spare_, most_, tries_ = kMostTries, looks_ = kMostLooks;
     const std::function<bool()>& stop_;
     std::vector<std::size_t> order_;  ///< longest first
     std::vector<std::int64_t> rest_;  ///< length from this place in the order on
     std::vector<std::pair<std::size_t, std::int64_t>> now_;
     std::vector<Filling> fillings_, taken_;
-    std::size_t most_ = 0;
-    bool byChance_ = false;
-    std::int64_t loss_ = 0, shortest_ = 0;
+    std::int64_t shortest_ = 0;
+    bool complete_ = false;
 };
+
+std::int64_t spareOf(const ProofCase& g, const std::vector<std::int64_t>& boards) {
+    return std::inner_product(boards.begin(), boards.end(), g.room.begin(), std::int64_t{0}) -
+           std::inner_product(g.need.begin(), g.need.end(), g.size.begin(), std::int64_t{0});
+}
 
 }  // namespace
 
+bool mustBeFull(const ProofCase& g, const std::vector<std::int64_t>& boards) {
+    const auto spare = spareOf(g, boards);
+    return spare >= 0 && spare < *std::ranges::min_element(g.size) &&
+           std::accumulate(boards.begin(), boards.end(), std::int64_t{0}) <= kMostBoards;
+}
+
 std::vector<Filled> fullBoards(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t& work,
-                               const std::function<bool()>& stop) {
-    const auto spare = std::inner_product(boards.begin(), boards.end(), g.room.begin(), std::int64_t{0}) -
-                       std::inner_product(g.need.begin(), g.need.end(), g.size.begin(), std::int64_t{0});
-    if (spare < 0 || spare >= *std::ranges::min_element(g.size)) return {};
-    if (std::accumulate(boards.begin(), boards.end(), std::int64_t{0}) > kMostBoards) return {};
-    for (std::uint64_t seed = 1; seed <= kAttempts && work > 0 && !(stop && stop()); ++seed) {
-        FullBoards search{g, boards, spare, stop};
-        const bool found = search.run(seed);
+                               const std::function<bool()>& stop, int again) {
+    if (!mustBeFull(g, boards)) return {};
+    const auto spare = spareOf(g, boards);
+    const auto tryAll = [&](FullBoards& search) {
+        const bool found = search.few() && search.run();
         work -= search.worked();
-        if (found) return search.plan();
-        if (!search.byChance()) break;
-    }
-    return {};
+        return found ? search.plan() : std::vector<Filled>{};
+    };
+    FullBoards all{g, boards, spare, kFew, stop};
+    if (auto plan = tryAll(all); !plan.empty() || all.complete()) return plan;
+    const LastBoards last = [&](const ProofCase& some, const std::vector<std::int64_t>& left) {
+        const auto pieces = std::accumulate(some.need.begin(), some.need.end(), std::int64_t{0});
+        FullBoards search{some, left, spareOf(some, left), pieces / std::accumulate(left.begin(), left.end(), std::int64_t{0}) + 1, stop};
+        return tryAll(search);
+    };
+    return swappedFull(g, boards, spare, last, work, again, stop);
 }
 
 }  // namespace oiko

@@ -6,7 +6,7 @@ namespace oiko {
 
 /// From so many unlike sizes on, worths that run along them are the quicker way; from more on it is the only one, for a linear program
 /// with a row for each board's filling grows too slow.
-inline constexpr std::size_t kLongList = 100, kLongAlone = 350;
+inline constexpr std::size_t kLongAlone = 350;
 
 /// The same promises as prove(), for lists of many unlike sizes all of which have a place: the bound holds whatever the plan, and the plan
 /// is near it; equal where pieces are short beside their boards. Where boards are few or free, or pieces crumbs, prove() goes on from

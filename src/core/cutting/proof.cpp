@@ -51,6 +51,17 @@ public:
             // Enough in fractions, but no whole plan was found: these boards or fewer are not tried again.
             tried.push_back(bought.boards);
         }
+        // What is left of the work goes to full boards that were not found.
+        while (cost_ > out.bound && !stopped()) {
+            ++again_;
+            const auto before = work_;
+            for (const auto& boards : tried) {
+                const auto asked = std::inner_product(boards.begin(), boards.end(), g_.price.begin(), std::int64_t{0});
+                if (out.missing > 0 || asked >= cost_ || stopped()) continue;
+                if (auto full = fullBoards(g_, boards, work_, stop_, again_); !full.empty()) out.boards = std::move(full), cost_ = asked;
+            }
+            if (work_ == before) break;
+        }
         out.cutShort |= stopped();
         out.bound = std::min(out.bound, cost_);
         return out;
@@ -144,8 +155,9 @@ private:
     /// A plan of whole boards that leaves out no more than `missing`, by diving and mending; else an empty one.
     std::vector<Filled> realise(const Boards& boards, std::int64_t missing) {
         if (missing == 0)
-            if (auto full = fullBoards(g_, boards, work_, stop_); !full.empty()) return full;
-        for (int attempt = 0; attempt < 12 && !stopped(); ++attempt) {
+            if (auto full = fullBoards(g_, boards, work_, stop_, again_); !full.empty()) return full;
+        const int attempts = missing == 0 && mustBeFull(g_, boards) ? 3 : 12;
+        for (int attempt = 0; attempt < attempts && !stopped(); ++attempt) {
             auto p = mended(boards, attempt, missing);
             if (lengthOut(g_, p) <= missing) return filledOf(p);
         }
@@ -240,6 +252,7 @@ private:
     const std::function<bool()>& stop_;
     std::vector<BoardCut> cuts_;
     Dice dice_{2026};
+    int again_ = g_.size.size() >= kLongList;  ///< a long list's full boards were looked for before
 };
 
 }  // namespace

@@ -20,6 +20,7 @@ struct ProofCase {
     std::vector<std::int64_t> length;             ///< nanometres, without kerf: what is left out is weighed by it
     std::vector<std::int64_t> room, price, left;  ///< by stock row; `left` at least kUnlimited: as many as wanted
 };
+inline constexpr std::size_t kLongList = 100;  ///< unlike sizes
 inline constexpr std::int64_t kUnlimited = 1'000'000'000'000;
 
 /// Worths of the sizes in whole numbers. Whatever they are, all pieces together are worth no more than the boards bought can hold:
