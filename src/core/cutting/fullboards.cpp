@@ -137,12 +137,12 @@ private:
     bool complete_ = false;
 };
 
+}  // namespace
+
 std::int64_t spareOf(const ProofCase& g, const std::vector<std::int64_t>& boards) {
     return std::inner_product(boards.begin(), boards.end(), g.room.begin(), std::int64_t{0}) -
            std::inner_product(g.need.begin(), g.need.end(), g.size.begin(), std::int64_t{0});
 }
-
-}  // namespace
 
 bool mustBeFull(const ProofCase& g, const std::vector<std::int64_t>& boards) {
     const auto spare = spareOf(g, boards);

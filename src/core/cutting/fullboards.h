@@ -4,7 +4,9 @@
 
 namespace oiko {
 
-/// These boards (by stock row) hold every piece with less than a piece's length to spare, and are few enough to be tried.
+/// Grid steps that these boards (by stock row) have more than the pieces take.
+std::int64_t spareOf(const ProofCase& given, const std::vector<std::int64_t>& boards);
+/// They hold every piece with less than a piece's length to spare, and are few enough to be tried.
 bool mustBeFull(const ProofCase& given, const std::vector<std::int64_t>& boards);
 
 /// Fillings of these boards (by stock row) that hold every piece, where all their room is wanted; empty: none was found. Counts `work`

@@ -15,6 +15,8 @@
 namespace oiko {
 namespace {
 
+constexpr std::int64_t kFine = 4'000'000;  ///< cells
+
 class Prover {
 public:
     Prover(const ProofCase& g, std::int64_t work, const std::function<bool()>& stop)
@@ -29,7 +31,15 @@ public:
         if (missing > 0) leaveOutLess(out);
         // The pieces' own lengths are a first worth.
         cut(g_.size, out);
-        out.bound = leastBoards(g_, cuts_, cost_, {}, {}, 2'000).bound;
+        const auto shortest = leastBoards(g_, cuts_, cost_, {}, {}, 2'000);
+        out.bound = shortest.bound;
+        // On a fine grid the linear program is slow: boards that just hold the lengths are filled first.
+        if (out.missing == 0 && !shortest.boards.empty() && spareOf(g_, shortest.boards) == 0 &&
+            most_ * static_cast<std::int64_t>(g_.size.size()) > kFine) {
+            if (auto full = fullBoards(g_, shortest.boards, work_, stop_, again_++); !full.empty())
+                out.boards = std::move(full), cost_ = shortest.cost;
+            if (cost_ == out.bound) return out;
+        }
         master_.forCost();
         if (!generate(&out)) out.cutShort = true;
         std::vector<Boards> tried;
@@ -154,10 +164,12 @@ private:
 
     /// A plan of whole boards that leaves out no more than `missing`, by diving and mending; else an empty one.
     std::vector<Filled> realise(const Boards& boards, std::int64_t missing) {
-        if (missing == 0)
-            if (auto full = fullBoards(g_, boards, work_, stop_, again_); !full.empty()) return full;
-        const int attempts = missing == 0 && mustBeFull(g_, boards) ? 3 : 12;
-        for (int attempt = 0; attempt < attempts && !stopped(); ++attempt) {
+        const bool full = missing == 0 && mustBeFull(g_, boards);
+        // With something to spare a dive is likelier to end well; with nothing hardly one does.
+        const int swapsAt = spareOf(g_, boards) > 0 ? 4 : 0;
+        for (int attempt = 0; attempt < (full && swapsAt == 0 ? 3 : 12) && !stopped(); ++attempt) {
+            if (full && attempt == swapsAt)
+                if (auto plan = fullBoards(g_, boards, work_, stop_, again_); !plan.empty()) return plan;
             auto p = mended(boards, attempt, missing);
             if (lengthOut(g_, p) <= missing) return filledOf(p);
         }

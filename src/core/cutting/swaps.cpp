@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <limits>
 #include <numeric>
 #include <set>
 #include <span>
@@ -17,9 +18,11 @@ constexpr std::size_t kPool = 20'000;                        ///< fillings of ea
 constexpr std::size_t kStarts = 40'000;                      ///< from so many beginnings
 constexpr std::array<std::size_t, 2> kChosen{1'000, 2'000};  ///< of them at a time
 constexpr int kLeast = 4;                                    ///< of a size, where there are so many
-constexpr std::size_t kAttempts = 4;
-constexpr double kLast = 60;                 ///< pieces that are left
-constexpr std::int64_t kLooks = 20'000'000;  ///< at a filling in the first attempt; each takes a quarter longer
+constexpr std::size_t kAttempts = 6;
+constexpr double kOftener = 0.05;           ///< that a piece weighs more each time it is looked at while it lies nowhere;
+constexpr std::int64_t kForget = 200'000;   ///< swaps: then half of that is forgotten
+constexpr double kLast = 60;                ///< pieces that are left
+constexpr std::int64_t kLooks = 6'000'000;  ///< at a filling in the first attempt; each takes a quarter longer
 
 using Id = std::uint32_t;
 /// What lies on a board of a row: sizes, longest first, each as often as it lies there.
@@ -154,7 +157,7 @@ private:
 class Swaps {
 public:
     Swaps(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t spare, const std::vector<Lying>& choices, Dice& dice)
-        : g_{g}, dice_{dice}, by_(g.size.size()), tabu_(choices.size(), 0), empty_(boards.size()) {
+        : g_{g}, dice_{dice}, by_(g.size.size()), weight_(g.size.size(), 1), empty_(boards.size()) {
         for (std::size_t j = 0; j < boards.size(); ++j)
             for (std::int64_t k = 0; k < boards[j]; ++k) empty_[j].push_back(Id(on_.size())), on_.push_back(kNone), rowOf_.push_back(Id(j));
         for (std::size_t i = 0; i < g.size.size(); ++i) {
@@ -162,7 +165,7 @@ public:
             sizeOf_.resize(sizeOf_.size() + kinds_.back().need, Id(i));
         }
         for (Id p = 0; p < sizeOf_.size(); ++p) place_.push_back(p), free_.push_back(p);
-        holder_.resize(sizeOf_.size(), kNone), held_.resize(on_.size()), marked_.resize(on_.size(), 0);
+        holder_.resize(sizeOf_.size(), kNone), held_.resize(on_.size()), heldWeight_.resize(on_.size(), 0), marked_.resize(on_.size(), 0);
         for (const auto& [row, sizes] : choices) {
             for (std::size_t k = 0; k < sizes.size(); ++k)
                 if (k == 0 || sizes[k - 1] != sizes[k]) by_[sizes[k]].push_back(Id(rows_.size()));
@@ -182,6 +185,7 @@ public:
     /// True: every piece lies.
     bool run(std::int64_t looks, const LastBoards& last, std::int64_t& work, const std::function<bool()>& stop) {
         for (auto before = looks; looks > 0 && !free_.empty(); ++now_) {
+            if (now_ % kForget == 0) forget();
             if (now_ % 256 == 0) {
                 work -= (before - looks) / 100, before = looks;
                 if (work <= 0 || (stop && stop())) return false;
@@ -190,17 +194,17 @@ public:
             auto scarce = sizeOf_[free_[dice_.below(free_.size())]];
             for (int k = 0; k < 4; ++k)
                 if (const auto i = sizeOf_[free_[dice_.below(free_.size())]]; by_[i].size() < by_[scarce].size()) scarce = i;
+            weight_[scarce] += kOftener;
             Id best = kNone;
-            std::size_t least = SIZE_MAX, alike = 0;
-            for (const auto f : by_[scarce]) {
-                if (tabu_[f] > now_) continue;
-                if (const auto n = weigh(f, least); n < least)
-                    least = n, best = f, alike = 1;
-                else if (n == least && dice_.below(++alike) == 0)
+            double least = std::numeric_limits<double>::max();
+            std::size_t alike = 0;
+            for (const auto f : by_[scarce])
+                if (const auto w = weigh(f); w < least - 1e-9)
+                    least = w, best = f, alike = 1;
+                else if (w < least + 1e-9 && dice_.below(++alike) == 0)
                     best = f;
-            }
             looks -= static_cast<std::int64_t>(by_[scarce].size()) + 1;
-            if (best != kNone) put(best);
+            put(best);
             if (now_ < ask_) continue;
             const bool ask = likely();
             ask_ = now_ + (ask ? 300 : 10);
@@ -255,10 +259,17 @@ private:
     void empty(Id board) {
         if (board != kNone && marked_[board] != turn_) marked_[board] = turn_, emptied_[emptying_++] = board;
     }
-    /// How many boards this filling would empty, as far as `most`; they stand in `emptied_`, the pieces it takes in `taken_`.
-    std::size_t weigh(Id f, std::size_t most) {
+    void forget() {
+        for (auto& w : weight_) w = 1 + (w - 1) / 2;
+        for (std::size_t b = 0; b < on_.size(); ++b) {
+            heldWeight_[b] = 0;
+            for (const auto p : held_[b]) heldWeight_[b] += weight_[sizeOf_[p]];
+        }
+    }
+    /// How much more would lie nowhere with this filling: the boards that it empties stand in `emptied_`, the pieces it takes in `taken_`.
+    double weigh(Id f) {
         ++turn_, emptying_ = 0, taking_ = 0;
-        for (auto k = starts_[f]; k < starts_[f + 1] && emptying_ <= most;) {
+        for (auto k = starts_[f]; k < starts_[f + 1];) {
             const auto i = sizes_[k];
             const auto [first, need] = kinds_[i];
             if (need == 1) {
@@ -284,21 +295,24 @@ private:
                     empty(b);
                     break;
                 }
-        return emptying_;
+        double out = 0;
+        for (const auto b : emptied()) out += heldWeight_[b];
+        for (const auto p : taken()) out -= weight_[sizeOf_[p]];
+        return out;
     }
     void put(Id f) {
-        weigh(f, SIZE_MAX);
+        weigh(f);
         for (const auto b : emptied()) {
             for (const auto p : held_[b]) holder_[p] = kNone, place_[p] = Id(free_.size()), free_.push_back(p);
             held_[b].clear();
-            tabu_[on_[b]] = now_ + 2 + static_cast<std::int64_t>(dice_.below(4));
+            heldWeight_[b] = 0;
             on_[b] = kNone, empty_[rowOf_[b]].push_back(b);
         }
         auto& empty = empty_[rows_[f]];
         const auto b = empty.back();
         empty.pop_back(), on_[b] = f, held_[b].assign(taken_.begin(), taken_.begin() + taking_);
         for (const auto p : taken()) {
-            holder_[p] = b;
+            holder_[p] = b, heldWeight_[b] += weight_[sizeOf_[p]];
             const auto other = free_.back();
             free_[place_[p]] = other, place_[other] = place_[p], free_.pop_back();
         }
@@ -311,7 +325,7 @@ private:
     std::vector<Kind> kinds_;                    ///< of sizes
     std::vector<std::vector<Id>> by_;            ///< choices, by size
     std::vector<Id> rows_, starts_, sizes_;      ///< of choices: row, and where their sizes start
-    std::vector<std::int64_t> tabu_;             ///< until when a choice that went out stays out
+    std::vector<double> weight_, heldWeight_;    ///< of sizes; of all pieces on a board
     std::vector<std::vector<Id>> empty_, held_;  ///< boards of each row; pieces of each board
     std::vector<Id> on_, rowOf_;                 ///< choice and row of each board
     std::vector<Id> sizeOf_, holder_;            ///< of pieces; board or kNone
