@@ -71,5 +71,25 @@ void plainThousandsProven(benchmark::State& state) {
 }
 BENCHMARK(plainThousandsProven)->Unit(benchmark::kMillisecond);
 
+/// Forty boards that were cut up to the last, by two to four pieces each: what they cost is known.
+void fullBoardsProven(benchmark::State& state) {
+    constexpr Length kBoard = mm(3658), kKerf = mm(3);
+    std::mt19937_64 dice{77};
+    std::vector<CutPart> parts;
+    for (int board = 0; board < 40; ++board) {
+        auto left = kBoard;
+        for (auto more = 1 + dice() % 3; more > 0; --more) {
+            const auto piece = mm(150 + static_cast<double>(dice() % 1'000));
+            parts.push_back({"p" + std::to_string(parts.size()), "x", piece}), left = left - piece - kKerf;
+        }
+        parts.push_back({"p" + std::to_string(parts.size()), "x", left});
+    }
+    CutPlan plan;
+    for (auto _ : state) plan = cutBoards(parts, {{"12", "x", kBoard, money(4), {}}}, {kKerf, {}, 50'000'000, {}});
+    state.counters["proven"] = plan.proven;
+    state.counters["of_known"] = inUnits(plan.cost) / 160;
+}
+BENCHMARK(fullBoardsProven)->Unit(benchmark::kMillisecond);
+
 }  // namespace
 }  // namespace oiko

@@ -20,6 +20,8 @@ COUNTS = [
     ("houseListProven", "of_longest_first", 0.97, 0),  # what the plan costs of what the longest-first rule costs
     ("houseListProven", "proven", 1, 1),
     ("plainThousandsProven", "proven", 1, 1),
+    ("fullBoardsProven", "proven", 1, 1),
+    ("fullBoardsProven", "of_known", 1, 1),
 ]
 
 out = subprocess.run([sys.argv[1], "--benchmark_format=json", "--benchmark_min_time=0.1", "--benchmark_repetitions=5", "--benchmark_enable_random_interleaving=true"], capture_output=True, text=True, check=True)

@@ -17,6 +17,8 @@ constexpr std::size_t kMostOn = 12;                          ///< pieces of a fi
 constexpr std::size_t kPool = 20'000;                        ///< fillings of each number of pieces that are looked up,
 constexpr std::size_t kStarts = 40'000;                      ///< from so many beginnings
 constexpr std::array<std::size_t, 2> kChosen{1'000, 2'000};  ///< of them at a time
+constexpr std::int64_t kTries = 6'000'000;                   ///< at a last piece but one, for each number of pieces,
+constexpr std::int64_t kAllTries = 60'000'000;               ///< and for all
 constexpr int kLeast = 4;                                    ///< of a size, where there are so many
 constexpr std::size_t kAttempts = 6;
 constexpr double kOftener = 0.05;           ///< that a piece weighs more each time it is looked at while it lies nowhere;
@@ -35,7 +37,8 @@ struct Lying {
 /// Fillings that leave next to nothing over, by number of pieces.
 class Pool {
 public:
-    Pool(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t spare, Dice& dice) : g_{g}, dice_{dice} {
+    Pool(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t spare, Dice& dice, const std::function<bool()>& stop)
+        : g_{g}, dice_{dice} {
         for (std::size_t i = 0; i < g.size.size(); ++i)
             pieces_.insert(pieces_.end(), static_cast<std::size_t>(g.need[i]), static_cast<Id>(i));
         std::ranges::stable_sort(pieces_, [&](auto a, auto b) { return g.size[a] > g.size[b]; });
@@ -49,13 +52,13 @@ public:
             for (std::size_t k = 1; k <= most; ++k) {
                 std::set<Lying> found;
                 for (std::size_t j = 0; j < boards.size(); ++j)
-                    if (boards[j] > 0) look(j, k, found);
+                    if (boards[j] > 0 && !(stop && stop())) look(j, k, found);
                 by_.emplace_back(found.begin(), found.end());
                 for (const auto& f : found)
                     for (const auto i : f.sizes) lies[i] = true;
             }
             whole_ = std::ranges::all_of(lies, std::identity{});
-            if (whole_ || loss_ == spare) break;
+            if (whole_ || loss_ == spare || all_ <= 0) break;
         }
     }
     /// So many of them, those of few pieces first: they are scarce.
@@ -88,14 +91,14 @@ public:
 
 private:
     std::int64_t sizeAt(std::size_t at) const { return g_.size[pieces_[at]]; }
-    void add(std::size_t row, std::vector<std::size_t> at, std::set<Lying>& found) const {
+    void add(std::size_t row, std::vector<std::size_t> at, std::set<Lying>& found) {
         std::ranges::sort(at);
         Lying f{row, {}};
         for (const auto a : at) f.sizes.push_back(pieces_[a]);
         found.insert(std::move(f));
     }
     /// The last piece, where the first lie: of all lengths that end the board.
-    void end(std::size_t row, const std::vector<std::size_t>& first, std::size_t from, std::int64_t room, std::set<Lying>& found) const {
+    void end(std::size_t row, const std::vector<std::size_t>& first, std::size_t from, std::int64_t room, std::set<Lying>& found) {
         auto at = std::lower_bound(pieces_.begin() + static_cast<std::ptrdiff_t>(from), pieces_.end(), room,
                                    [this](auto i, auto most) { return g_.size[i] > most; });
         for (; at != pieces_.end() && g_.size[*at] >= room - loss_; ++at) {
@@ -106,16 +109,21 @@ private:
         }
     }
     /// The last two.
-    void endByTwo(std::size_t row, std::vector<std::size_t> first, std::size_t from, std::int64_t room, std::set<Lying>& found) const {
+    void endByTwo(std::size_t row, std::vector<std::size_t> first, std::size_t from, std::int64_t room, std::set<Lying>& found) {
         const auto shortest = sizeAt(pieces_.size() - 1);
         for (auto a = from; a + 1 < pieces_.size(); ++a) {
             const auto left = room - sizeAt(a);
+            if (--tries_ <= 0) return;
             if (left < shortest || std::ranges::find(first, a) != first.end()) continue;
             if (2 * sizeAt(a) < room - loss_) break;
             first.push_back(a), end(row, first, a + 1, left, found), first.pop_back();
         }
     }
     void look(std::size_t row, std::size_t k, std::set<Lying>& found) {
+        const auto given = std::min(kTries, all_);
+        tries_ = given, lookUp(row, k, found), all_ -= given - tries_;
+    }
+    void lookUp(std::size_t row, std::size_t k, std::set<Lying>& found) {
         const auto n = pieces_.size(), before = found.size();
         const auto room = g_.room[row];
         double starts = 1;
@@ -124,7 +132,7 @@ private:
         if (k == 2) return endByTwo(row, {}, 0, room, found);
         std::vector<std::size_t> first(k - 2);
         if (starts > static_cast<double>(kStarts)) {
-            for (std::size_t t = 0; t < kStarts && found.size() - before < kPool; ++t) {
+            for (std::size_t t = 0; t < kStarts && found.size() - before < kPool && tries_ > 0; ++t) {
                 auto left = room;
                 for (auto& a : first) left -= sizeAt(a = dice_.below(n));
                 std::ranges::sort(first);
@@ -139,7 +147,7 @@ private:
             if (left > 0) endByTwo(row, first, first.back() + 1, left, found);
             auto d = first.size();
             while (d > 0 && first[d - 1] + 1 + (first.size() - d) >= n) --d;
-            if (d == 0 || found.size() - before >= kPool) return;
+            if (d == 0 || found.size() - before >= kPool || tries_ <= 0) return;
             ++first[d - 1];
             for (; d < first.size(); ++d) first[d] = first[d - 1] + 1;
         }
@@ -147,7 +155,8 @@ private:
     const ProofCase& g_;
     Dice& dice_;
     std::vector<Id> pieces_;  ///< longest first
-    std::int64_t loss_ = 0;
+    std::int64_t loss_ = 0, all_ = kAllTries;
+    std::int64_t tries_ = 0;
     bool whole_ = false;
     double mean_ = 0;                     ///< pieces of a board
     std::vector<std::vector<Lying>> by_;  ///< number of pieces, from one on
@@ -344,7 +353,7 @@ private:
 std::vector<Filled> swappedFull(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t spare, const LastBoards& last,
                                 std::int64_t& work, int again, const std::function<bool()>& stop) {
     Dice dice{2026 + static_cast<std::uint64_t>(again)};
-    Pool pool{g, boards, spare, dice};
+    Pool pool{g, boards, spare, dice, stop};
     work -= 5'000;
     auto looks = kLooks * (1 + again);
     for (std::size_t attempt = 0; attempt < kAttempts && pool.whole() && work > 0 && !(stop && stop()); ++attempt, looks += looks / 4) {
