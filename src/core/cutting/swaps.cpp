@@ -58,7 +58,7 @@ public:
                     for (const auto i : f.sizes) lies[i] = true;
             }
             whole_ = std::ranges::all_of(lies, std::identity{});
-            if (whole_ || loss_ == spare || all_ <= 0) break;
+            if (whole_ || loss_ == spare || triesLeft_ <= 0) break;
         }
     }
     /// So many of them, those of few pieces first: they are scarce.
@@ -88,6 +88,7 @@ public:
         return out;
     }
     bool whole() const { return whole_; }  ///< every size lies on some
+    std::int64_t worked() const { return (kAllTries - triesLeft_) / 100 + 500; }
 
 private:
     std::int64_t sizeAt(std::size_t at) const { return g_.size[pieces_[at]]; }
@@ -120,8 +121,8 @@ private:
         }
     }
     void look(std::size_t row, std::size_t k, std::set<Lying>& found) {
-        const auto given = std::min(kTries, all_);
-        tries_ = given, lookUp(row, k, found), all_ -= given - tries_;
+        const auto given = std::min(kTries, triesLeft_);
+        tries_ = given, lookUp(row, k, found), triesLeft_ -= given - tries_;
     }
     void lookUp(std::size_t row, std::size_t k, std::set<Lying>& found) {
         const auto n = pieces_.size(), before = found.size();
@@ -155,8 +156,7 @@ private:
     const ProofCase& g_;
     Dice& dice_;
     std::vector<Id> pieces_;  ///< longest first
-    std::int64_t loss_ = 0, all_ = kAllTries;
-    std::int64_t tries_ = 0;
+    std::int64_t loss_ = 0, triesLeft_ = kAllTries, tries_ = 0;
     bool whole_ = false;
     double mean_ = 0;                     ///< pieces of a board
     std::vector<std::vector<Lying>> by_;  ///< number of pieces, from one on
@@ -354,7 +354,7 @@ std::vector<Filled> swappedFull(const ProofCase& g, const std::vector<std::int64
                                 std::int64_t& work, int again, const std::function<bool()>& stop) {
     Dice dice{2026 + static_cast<std::uint64_t>(again)};
     Pool pool{g, boards, spare, dice, stop};
-    work -= 5'000;
+    work -= pool.worked();
     auto looks = kLooks * (1 + again);
     for (std::size_t attempt = 0; attempt < kAttempts && pool.whole() && work > 0 && !(stop && stop()); ++attempt, looks += looks / 4) {
         Swaps s{g, boards, spare, pool.some(kChosen[attempt % kChosen.size()]), dice};
