@@ -636,6 +636,10 @@ TEST(OnceFound, StaysMended) {
              "frame.timber=metric; foundation.kind=sills; roof.form=gable; roof.ridge_kind=beam; roof.falls_to=right; coop.width=11ft; "
              "coop.depth=19ft; roof.cover=roll_roofing; roof.pitch=2/12; roof.rafter=2x8; roof.spacing=16in; roof.ridge_posts=4; pops.1=; "
              "partitions.1.wall=back; partitions.1.door_width=31 7/64in; doors.1.wall=front")},
+        {"a block between studs behind upright boards, in the ridge beam",
+         asked("coop.depth=11ft; coop.width=22ft; foundation.kind=slab; frame.spacing=16in; roof.falls_to=back; roof.form=gable; "
+               "roof.pitch=0.5/12; roof.ridge_kind=beam; roof.cover=metal_sealed; roost.wall=left; skin.kind=board_batten; "
+               "windows.1.wall=front; windows.2=; wood.species=dfl")},
         {"the end of a drinker's stand in the blocks round the corner",
          asked("foundation.kind=blockwork; hatches.1.wall=back; hatches.1.kind=water; hatches.1.at=8 1/2in; roost.wall=front")},
         {"a cleat of metric stock under a drinker, in the curb",
@@ -647,7 +651,7 @@ TEST(OnceFound, StaysMended) {
     for (const auto& [what, changes] : found) {
         const auto d = Design{}.with(changes);
         if (!d) {
-            EXPECT_TRUE(d.error().what.id.starts_with("clash.")) << what;
+            EXPECT_TRUE(d.error().what.id.starts_with("clash.")) << what << ": " << d.error().what.id;
             continue;
         }
         const auto a = answerTo(d.value());

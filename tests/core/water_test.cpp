@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/design/gutter.h"
+#include "core/design/litter.h"
 #include "whole.h"
 
 namespace oiko {
@@ -61,6 +62,30 @@ TEST(PipedWater, ATroughWithoutAPlaceIsTold) {
     const auto under = told("back");
     EXPECT_EQ(under.state, State::near);
     EXPECT_FALSE(under.remedies.empty());
+}
+
+/// By mains in roofed and open runs; from barrels round the corner and at the far end under the coop's roof, on level and falling ground.
+TEST(PipedWater, TroughsHangFromPostToPostInRuns) {
+    const std::string mains = "feed.place=run; water.from=mains; ", barrel = "feed.place=run; water.from=barrel; roof.gutter=barrels; ";
+    for (const auto& more :
+         {mains, mains + "runs.1.top=mesh; mesh.double=yes; mesh.edge=battens; run.kick=yes; flock.count=30; ground.front_right=7in",
+          barrel + "runs.1.side=left; roof.barrel=right",
+          barrel + "runs.1.side=back; runs.1.top=shared; runs.1.length=5ft",
+          barrel + "runs.1.side=back; runs.1.top=shared; runs.1.length=5ft; frame.timber=metric; run.litter=sand; ground.back_right=6in"}) {
+        SCOPED_TRACE(more);
+        const auto d = designWith(asked(more));
+        expectWholeAndShut(d);
+        Settled s{d};
+        const auto m = modelOf(d);
+        const auto troughs = ofRole(m, "trough");
+        ASSERT_EQ(static_cast<std::int64_t>(troughs.size()), troughsWanted(s));
+        // At the birds' backs over the ground and the litter on it, and where a barrel feeds it 6 in of water over the rim.
+        const auto box = troughs.front()->box();
+        EXPECT_NEAR(box.high.z - m.ground.highest(box), inMm(s.length("feed.height") + std::max(runLitterDeep(s), Length{})), 30);
+        if (const auto barrels = ofRole(m, "barrel"); fromBarrel(s)) {
+            EXPECT_GE(barrels.front()->box().low.z + inMm(kBarrelTap), box.high.z + inMm(kTroughHead) - 0.01);
+        }
+    }
 }
 
 }  // namespace

@@ -333,8 +333,8 @@ std::optional<Clash> barrelClash(Settled& s, const Shell& shell) {
     if (fromBarrel(s)) {
         if (eaves.empty())
             return Clash{"water.barrel", "water.from", indoors(s) ? "roof.form" : "roof.gutter", {}, Change{"water.from", "mains"}};
-        if (overRun(s, eaves.front()) > Length{})
-            return Clash{"water.far", "water.from", runOn(s, eaves.front()) + ".top", {}, Change{"water.from", "mains"}};
+        if (overRun(s, eaves.front()) > Length{} && !troughsInRun(s))
+            return Clash{"water.far", "water.from", "feed.place", {}, Change{"feed.place", "run"}};
         if (const int courses = standCourses(s, eaves.front()); courses > kMostCourses)
             return Clash{"water.head",
                          "water.from",

@@ -42,13 +42,14 @@ std::string_view lowestCornerKey(Ask& ask) {
     return kCornerKeys[static_cast<std::size_t>(std::ranges::max_element(down) - down.begin())];
 }
 
-Bounds outsideWall(Ask& ask, std::string_view side, Length from, Length to, Length out) {
-    const double w = inMm(ask.length("coop.width")), d = inMm(ask.length("coop.depth")), a = inMm(from), e = inMm(to), o = inMm(out);
+Bounds outsideWall(Ask& ask, std::string_view side, Length from, Length to, Length out, Length near) {
+    const double w = inMm(ask.length("coop.width")), d = inMm(ask.length("coop.depth")), a = inMm(from), e = inMm(to), o = inMm(out),
+                 n = inMm(near);
     switch (sideIndex(side)) {
-        case 0: return {{a, -o, 0}, {e, 0, 0}};
-        case 1: return {{w, a, 0}, {w + o, e, 0}};
-        case 2: return {{w - e, d, 0}, {w - a, d + o, 0}};
-        default: return {{-o, d - e, 0}, {0, d - a, 0}};
+        case 0: return {{a, -o, 0}, {e, -n, 0}};
+        case 1: return {{w + n, a, 0}, {w + o, e, 0}};
+        case 2: return {{w - e, d + n, 0}, {w - a, d + o, 0}};
+        default: return {{-o, d - e, 0}, {-n, d - a, 0}};
     }
 }
 

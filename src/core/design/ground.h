@@ -23,8 +23,9 @@ double unevenMm(Ask& ask);
 double fallMm(Ask& ask);
 /// The corner that was measured lowest.
 std::string_view lowestCornerKey(Ask& ask);
-/// What lies before a wall, in plan: from `from` to `to` along it as seen from outside, and from its frame's face `out` outwards.
-Bounds outsideWall(Ask& ask, std::string_view side, Length from, Length to, Length out);
+/// What lies before a wall, in plan: from `from` to `to` along it as seen from outside, and from `near` to `out` outwards of its frame's
+/// face.
+Bounds outsideWall(Ask& ask, std::string_view side, Length from, Length to, Length out, Length near = {});
 /// The same from that face `reach` inwards, a millimetre high.
 Bounds insideWall(Ask& ask, std::string_view side, Length from, Length to, Length reach);
 /// The floor above the highest ground there.

@@ -46,7 +46,7 @@ void addInside(std::vector<Param>& p) {
         if (ridgePosts(a) > 0)
             std::ranges::stable_partition(order, [&](auto s) { return (sideIndex(s) - sideIndex(a.choice("roof.falls_to"))) % 2 == 0; });
         // Not where troughs hang, before the barrel.
-        std::ranges::stable_partition(order, [&](auto s) { return !fromBarrel(a) || s != a.choice("roof.falls_to"); });
+        std::ranges::stable_partition(order, [&](auto s) { return !fromBarrel(a) || troughsInRun(a) || s != a.choice("roof.falls_to"); });
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
         return std::string{order.front()};
     }));

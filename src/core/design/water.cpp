@@ -14,7 +14,9 @@ bool fromBarrel(Ask& ask) { return ask.choice("water.from") == "barrel"; }
 std::int64_t troughsWanted(Ask& ask) {
     return piped(ask) ? std::min(kMostTroughs, (birdsSizedFor(ask) + kBirdsATrough - 1) / kBirdsATrough) : 0;
 }
+bool troughsInRun(Ask& ask) { return piped(ask) && ask.choice("feed.place") == "run" && !ask.rows("runs").empty(); }
 Length troughRim(Ask& ask) {
+    if (troughsInRun(ask)) return std::max(kTroughHigh, ask.length("feed.height")) + std::max(runLitterDeep(ask), Length{});
     return std::max(kTroughHigh, ask.length("feed.height")) + std::max(litterDeep(ask), Length{}) -
            (earthFloor(ask) ? sunk(ask) : Length{});
 }
@@ -22,8 +24,14 @@ Length troughRim(Ask& ask) {
 int standCourses(Ask& ask, std::string_view side) {
     if (!fromBarrel(ask) || side != ask.choice("roof.falls_to")) return kLeastCourses;
     const auto at = barrelAt(ask, side), half = Length::ticks(kBarrelWide.count() / 2);
-    const auto place = outsideWall(ask, side, at - half, at + half, mm(barrelOutMm(ask, side)) + half);
-    const auto up = shellOf(ask).floorTop - mm(groundOf(ask).lowest(place)) + troughRim(ask) + kTroughHead - kBarrelTap;
+    const auto out = mm(barrelOutMm(ask, side));
+    const auto ground = groundOf(ask);
+    // In a run they hang over the ground within the pipe's reach.
+    const auto round = half + kPipeReach + feet(2);
+    const auto near = outsideWall(ask, side, at - round, at + round, out + half, out - round);
+    const auto base = troughsInRun(ask) ? mm(ground.highest(near)) : shellOf(ask).floorTop;
+    const auto up =
+        base - mm(ground.lowest(outsideWall(ask, side, at - half, at + half, out + half))) + troughRim(ask) + kTroughHead - kBarrelTap;
     return std::max(kLeastCourses, static_cast<int>((up.count() + kBlockHigh.count() - 1) / kBlockHigh.count()));
 }
 Length standHigh(Ask& ask, std::string_view side) { return kBlockHigh * standCourses(ask, side); }

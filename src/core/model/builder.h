@@ -52,6 +52,14 @@ struct WallFrame {
     Solid box(double u0, double u1, double d0, double d1, double z0, double z1) const { return oiko::box(at(u0, d0, z0), at(u1, d1, z1)); }
 };
 
+/// A mesh wall of a run: its inward axis leads outwards, heights are above the level line.
+struct MeshSide {
+    std::string run;
+    WallFrame frame;
+    std::vector<std::pair<double, double>> uprights{};  ///< along it: posts, and the stud that its gate is latched to
+    std::vector<std::pair<double, double>> ways{};      ///< gate and passage
+};
+
 std::string tenths(double mm);  ///< for ids: inches from the wall's end, to a tenth
 
 class Builder {
@@ -67,6 +75,7 @@ public:
     double before, past;          ///< shell.before, shell.past: the roof's frame runs along x from -before to wide + past
     double rafterDeep, overhang, rake, skinThick, wallDeep;
     std::vector<WallFrame> walls;
+    std::vector<MeshSide> meshSides;
     std::vector<WallFrame> partitions;  ///< seen from their rooms, as the end walls are from outside; sides are their rows
 
     double wideOf(std::string_view nominal) const { return inMm(shell.timber->size(nominal).wide); }

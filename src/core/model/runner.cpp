@@ -423,7 +423,16 @@ void Runner::build() {
     frame();
     const auto gateSide = std::ranges::find(walls, b.s.choice(row + ".gate"), &Side::name);
     const auto gate = gateSide == walls.end() ? Gate{"", 0, 0, 0, false} : gateIn(*gateSide);
-    for (const auto& s : walls) meshWall(s, gate);
+    for (const auto& s : walls) {
+        meshWall(s, gate);
+        auto& [of, frame, uprights, ways] = b.meshSides.emplace_back(row, s.frame);
+        for (const double at : s.posts) uprights.emplace_back(at, at + b.post);
+        if (s.passage) ways.push_back(*s.passage);
+        if (s.name != gate.side) continue;
+        const double to = gate.from + gate.width, stud = to + 0.25 * kIn;
+        ways.emplace_back(gate.from, to), uprights.emplace_back(stud, stud + b.two);
+        std::ranges::sort(uprights);
+    }
     if (wayOut) lining();
     closers();
 }

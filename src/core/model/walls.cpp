@@ -335,6 +335,10 @@ struct Framer {
             if (!onUprights(p)) all.push_back(box);
         }
         for (const auto& h : w.holes) all.push_back({{h.u0, 0, h.z0}, {h.u1, 0, h.z1}});
+        if (ridge) {
+            const Bounds beam{{ridge->first, 0, ridgeUndersideMm(b.shell)}, {ridge->second, 0, 1e6}};
+            uprights.push_back(beam), all.push_back(beam);
+        }
         std::ranges::sort(uprights, {}, [](const Bounds& x) { return x.low.x; });
         const double head = foot + b.two;
         const std::string_view rail = posted ? "wall-rail" : "nailer";

@@ -71,6 +71,7 @@ constexpr Rule kOrder[] = {
     {"runroof", System::run, "roof-panel flashing", "ladder metal"},
     {"gate", System::run, "gate-stile gate-rail gate-brace gate-cross gate-mesh gate-strip", ""},
     {"runmesh", System::run, "*", "metal dig"},
+    {"runtroughs", System::run, "trough-rail trough water-pipe", ""},
     {"fence", System::run, "fence-post fence-net", "dig"},
     {"runlitter", System::run, "litter", "dust"},
     {"litter", System::inside, "litter", "dust"},

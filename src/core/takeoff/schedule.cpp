@@ -22,12 +22,13 @@ constexpr Schedule kSchedule[] = {
     {"plate-board", "*", "", 0, 0, "none", kPractice},
     {"bottom-plate", "ground-sill", "nail-16d", 0, 16, "sole", kR602},
     {"ground-sill", "*", "", 0, 0, "none", kPractice},  // pegged, below
-    {"trough", "trough-board", "screw-1-1/4", 2, 0, "trough", kPractice},
+    {"trough", "trough-board trough-rail", "screw-1-1/4", 2, 0, "trough", kPractice},
+    {"trough-rail", "run-post gate-stud", "screw-3", 2, 0, "trough", kPractice},
     {"trough-board", "wall-lining", "screw-3", 0, 16, "trough", kPractice},  // through it into the studs
     {"trough-board", "stud king trimmer cripple ridge-post wall-post", "screw-2", 2, 0, "trough", kPractice},
     {"bank-timber bank-earth", "*", "", 0, 0, "none", kPractice},  // spiked and pegged, by length
     {"fence-post fence-net", "*", "", 0, 0, "none", kPractice},
-    {"trough trough-board water-pipe", "*", "", 0, 0, "none", kPractice},
+    {"trough trough-board trough-rail water-pipe", "*", "", 0, 0, "none", kPractice},
     {"drinker-shelf", "drinker-cleat drinker-end", "screw-2", 0, 6, "shelf", kPractice},
     {"drinker-cleat", "wall-lining", "screw-3", 0, 8, "shelf", kPractice},  // through it into the studs
     {"drinker-cleat", "stud king trimmer cripple ridge-post nailer wall-post wall-rail", "screw-2", 2, 0, "shelf", kPractice},

@@ -31,7 +31,8 @@ void boughtUnits(const Model& m, Settled& s, const AddUnits& add) {
     // Ten feet from pipe to valves; a tap low in the barrel, or a hose's coupling that lets nothing back (IRC 2018 P2902.4.3, hose
     // connections, from memory); a sleeve through the wall.
     if (count("trough") > 0) {
-        add("float-trough", count("trough"), "piped"), add("pipe-foot", 10, "piped"), add("pipe-sleeve", 1, "piped");
+        add("float-trough", count("trough"), "piped"), add("pipe-foot", 10, "piped");
+        if (!troughsInRun(s)) add("pipe-sleeve", 1, "piped");
         add(fromBarrel(s) ? "barrel-tap" : "hose-coupling", 1, "piped");
         if (fromBarrel(s)) add("pipe-filter", 1, "piped");
     }
