@@ -75,7 +75,6 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"siding.eave", {{"form.kind", "elevated"}, {"flock.count", "5"}, {"roof.pitch", "10/12"}, {"frame.top_plates", "single"}}},
     {"partition.pop", {{"coop.width", "14ft"}, {"coop.depth", "5ft"}, {"partitions.1.wall", "right"}, {"partitions.1.pop", "yes"}}},
     {"floor.building", {{"foundation.kind", "floor"}}},
-    {"floor.run", {{"foundation.kind", "floor"}, {"roof.form", "ceiling"}}},
     {"ground.floor",
      {{"foundation.kind", "floor"}, {"roof.form", "ceiling"}, {"runs.1", ""}, {"ground.front_left", "6in"}, {"ground.back_left", "6in"}}},
     {"wire.floor", {{"floor.deck", "wire"}}},

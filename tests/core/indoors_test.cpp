@@ -52,6 +52,39 @@ TEST(Indoors, CoopsOnTheirBuildingsFloorAreSoundAndShut) {
     }
 }
 
+TEST(Indoors, RunsStandOnTheirBuildingsFloorToo) {
+    for (const auto& more : std::vector<std::vector<Change>>{
+             {},
+             asked("runs.1.side=back; pops.1.wall=back; run.kick=yes; run.litter=straw; mesh.double=yes; mesh.edge=battens; run.perches=1"),
+             asked("frame.timber=metric; runs.1.side=right; runs.1.width=8ft; feed.place=run; water.from=mains"),
+             asked("form.kind=elevated; flock.count=4; coop.low_wall=5ft")}) {
+        auto all = more;
+        all.insert(all.begin(), {"foundation.kind", "floor"});
+        if (sampled() && more.size() % 3 == 0) continue;
+        const auto d = within(all);
+        expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        // Nothing goes into the floor, which was there; what stands on it is bracketed, what lies on it screwed down.
+        std::size_t stand = 0;
+        double screws = 0;
+        for (const auto& p : a->model->parts) {
+            EXPECT_EQ(p.existing, p.role == "building-floor") << p.id;
+            if (p.existing) continue;
+            const auto box = p.box();
+            EXPECT_GE(box.low.z, -1e-6) << p.id;
+            if (box.low.z > 1 || p.form != Form::lumber) continue;
+            if (p.role == "run-post" || p.role == "gate-stud") ++stand;
+            if (p.role == "run-rail" || p.role == "gate-threshold" || p.role == "bottom-plate")
+                screws += std::max(2.0, std::ceil(p.extent(p.along) / 304.8 / 2 - 1) + 1);
+        }
+        EXPECT_GE(stand, 5U);
+        EXPECT_EQ(needed(*a, "masonry-screw"), screws + 2 * static_cast<double>(stand));
+        EXPECT_GE(needed(*a, "angle-bracket"), 2 * static_cast<double>(stand));
+        for (const auto& step : *a->steps)
+            EXPECT_TRUE(step.id.find("run") == std::string::npos || std::ranges::count(step.cautions, "dig") == 0) << step.id;
+    }
+}
+
 TEST(Indoors, OnItsBuildingsFloorByHand) {
     const auto a = answerTo(within({{"runs.1", ""}, {"foundation.kind", "floor"}, {"doors.1.wall", "front"}}));
     double screws = 0, foot = 1e9;

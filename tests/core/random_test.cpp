@@ -101,8 +101,12 @@ Design randomDesign(Dice& dice, Tally& tally) {
     else if (dice.below(5) == 0)
         if (attempt({{"roof.form", "ceiling"}, {"runs.1.top", "mesh"}}) && dice.below(2) == 0 && attempt({{"ceiling.kind", "mesh"}}))
             ++tally.choices["ceiling.kind=mesh"];
-    if (dice.below(12) == 0 && attempt({{"roof.form", "ceiling"}, {"runs.1", ""}, {"foundation.kind", "floor"}}))
-        ++tally.choices["foundation.kind=floor"];
+    if (dice.below(12) == 0)
+        for (const auto& run : {Change{"runs.1.top", "mesh"}, Change{"runs.1", ""}})
+            if (attempt({{"roof.form", "ceiling"}, run, {"foundation.kind", "floor"}})) {
+                ++tally.choices["foundation.kind=floor"];
+                break;
+            }
     // Keys that stand only with such a choice must come up often enough too.
     if (dice.below(8) == 0) {
         // A deep one on posts under its ridge.

@@ -23,7 +23,7 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 133> kIds{
+constexpr std::array<std::string_view, 132> kIds{
     "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
     "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
     "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
@@ -39,10 +39,10 @@ constexpr std::array<std::string_view, 133> kIds{
     "ridge.span",       "ridge.stock",    "post.beam",      "post.header",       "post.boards",     "ridge.level",     "ridge.inside",
     "ridge.near",       "pop.side",       "gate.leaf",      "shelves.wall",      "shelves.bins",    "roost.trays",     "wire.floor",
     "wire.joists",      "wire.bath",      "wire.low",       "partition.pop",     "hatch.inside",    "tray.deep",       "tray.run",
-    "hatch.low",        "hatch.lip",      "floor.building", "floor.run",         "ground.floor",    "ground.bank",     "nests.posts",
-    "nests.studs",      "nests.mesh",     "run.below",      "post.bay",          "litter.deep",     "nests.bays",      "door.screen",
-    "lean.opening",     "lean.trays",     "lean.low",       "lean.run",          "lean.shared",     "lean.room",       "lean.gate",
-    "water.barrel",     "water.head",     "water.far",      "run.wide",          "run.corner",      "run.nogate",      "steps.run"};
+    "hatch.low",        "hatch.lip",      "floor.building", "ground.floor",      "ground.bank",     "nests.posts",     "nests.studs",
+    "nests.mesh",       "run.below",      "post.bay",       "litter.deep",       "nests.bays",      "door.screen",     "lean.opening",
+    "lean.trays",       "lean.low",       "lean.run",       "lean.shared",       "lean.room",       "lean.gate",       "water.barrel",
+    "water.head",       "water.far",      "run.wide",       "run.corner",        "run.nogate",      "steps.run"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;
@@ -282,13 +282,10 @@ std::optional<Clash> stockClash(Settled& s, const Shell& shell) {
     return std::nullopt;
 }
 
-/// A building's floor is under a coop inside it, and level; the posts and aprons of a run want earth.
+/// A building's floor is under a coop inside it, and level.
 std::optional<Clash> ownFloorClash(Settled& s) {
-    if (!ownFloor(s)) return std::nullopt;
-    if (!indoors(s)) return Clash{"floor.building", "foundation.kind", "roof.form", {}, Change{"roof.form", "ceiling"}};
-    for (const auto& run : runPlaces(s))
-        return Clash{"floor.run", "foundation.kind", run.key + ".side", {}, Change{"foundation.kind", "skids"}};
-    return std::nullopt;
+    if (!ownFloor(s) || indoors(s)) return std::nullopt;
+    return Clash{"floor.building", "foundation.kind", "roof.form", {}, Change{"roof.form", "ceiling"}};
 }
 
 /// Nobody treads on mesh; it is tied down on joists near each other, and what is to be let down below it has room to hang.

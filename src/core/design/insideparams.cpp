@@ -303,9 +303,9 @@ void addInside(std::vector<Param>& p) {
     p.push_back(choice("mesh.upper", run, {"same", "netting-1"}, word("same"), false));
     p.push_back(onlyWhen(choice("mesh.edge", run, {"washers", "battens"}, word("washers"), false), fenced));
     p.push_back(onlyWhen({"mesh.double", run, Type::flag, false, true, {}, always(false), false, {}}, fenced));
-    p.push_back(choice("apron.kind", run, {"flat", "buried", "floor"}, word("flat"), false));
+    p.push_back(onlyWhen(choice("apron.kind", run, {"flat", "buried", "floor"}, word("flat"), false), [](Ask& a) { return !ownFloor(a); }));
     p.push_back(onlyWhen(fixedLength("apron.width", run, Length{}, inches(24), inches(18)),
-                         [](Ask& a) { return a.choice("apron.kind") != "floor"; }));
+                         [](Ask& a) { return !ownFloor(a) && a.choice("apron.kind") != "floor"; }));
 }
 
 }  // namespace oiko::table

@@ -213,7 +213,7 @@ std::vector<Zone> zonesOf(const Model& model) {
     Bounds floor, walls;
     for (const auto& p : model.parts) {
         if (p.system == System::walls) walls.add(p.box());
-        if (p.system == System::floor || p.underWalls()) floor.add(p.box());
+        if (p.system == System::floor || (p.underWalls() && p.system != System::run)) floor.add(p.box());
         // Round two corners it has posts at its far side alone; rails under the coop are none of its sides'.
         if (p.role == "run-post" || (p.role == "run-rail" && p.id.find("/under/") == std::string::npos))
             runs[p.id.substr(0, p.id.find('/'))].add(p.box());

@@ -124,6 +124,18 @@ void carpet(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
 }  // namespace
 
 void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
+    // Nothing digs through a building's floor, which lies under them too.
+    if (ownFloor(b.s)) {
+        for (const auto& r : runs) {
+            std::vector<Solid> floor;
+            for (auto at : r->ground()) {
+                at.low.z = -inMm(kSlabThick), at.high.z = 0;
+                floor.push_back(box(at.low, at.high));
+            }
+            r->put("floor", "building-floor", Form::block, "concrete", {1, 0, 0}, {0, 1, 0}, std::move(floor));
+        }
+        return;
+    }
     if (b.s.choice("apron.kind") == "floor") {
         for (const auto& r : runs)
             if (runUnder(b.s) == r->row) closeUnder(b, *r, runs);

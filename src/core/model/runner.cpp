@@ -31,10 +31,13 @@ void Runner::post(const std::string& name, double u, double v, double top, const
     const double bw = (across ? 15.625 : 7.625) * kIn, bl = (across ? 7.625 : 15.625) * kIn;
     // The block stays clear of the coop's own: it never reaches behind the post towards the coop.
     const double bu = std::clamp(u + b.post / 2 - bl / 2, 0.0, width - bl), bv = std::clamp(v + b.post / 2 - bw / 2, 0.0, length - bw);
-    const double foot = grade(bu, bu + bl, bv, bv + bw);
+    // A building's floor carries it as it is.
+    const bool onFloor = ownFloor(b.s);
+    const double foot = onFloor ? 0 : grade(bu, bu + bl, bv, bv + bw);
     auto solid = cuboid(u, u + b.post, v, v + b.post, foot, top);
     for (const auto& plane : rafters) solid = cut(solid, plane);
     lumber("post/" + name, "run-post", "4x4pt", up, w.u, std::move(solid));
+    if (onFloor) return;
     blocks.push_back(bounds(cuboid(bu, bu + bl, bv, bv + bw, foot - 3.625 * kIn, foot)));
     put("block/" + name, "block", Form::block, "block-4x8x16", across ? out : w.u, across ? w.u : out,
         {cuboid(bu, bu + bl, bv, bv + bw, foot - 3.625 * kIn, foot)});

@@ -99,6 +99,7 @@ std::vector<Step> buildingOrder(const Model& model) {
     for (const auto& j : model.joints)
         for (const auto& [under, over] : {std::pair{j.a, j.b}, std::pair{j.b, j.a}})
             if (model.parts[under].role == "run-beam" && model.parts[over].system == System::roof) carry.insert(rowOf(model.parts[under]));
+    const bool indoorsFloor = std::ranges::count(model.parts, "building-floor", &Part::role) > 0;
     // First what stands is looked at or probed; then what opens is cut into it.
     Step leaned{"leaned", {}, {}}, probe{"probe", {}, words("dust ladder")};
     std::set<std::string_view> standing;
@@ -122,6 +123,8 @@ std::vector<Step> buildingOrder(const Model& model) {
                 (rule.id != "cutin" || standing.contains(model.parts[i].side)) &&
                 (rule.roles == "*" ? !named(model.parts[i]) : std::ranges::find(roles, model.parts[i].role) != roles.end()))
                 done[i] = true, step.parts.push_back(i);
+        // Nobody digs in a building's floor.
+        if (rule.system == System::run && indoorsFloor) std::erase(step.cautions, "dig");
         if (!step.parts.empty()) out.push_back(std::move(step));
     }
     return out;

@@ -336,6 +336,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         // A bag of sand holds half a cubic foot too.
         if (p.role == "dust") add("sand-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5 - 1e-6), "sand");
         if (p.role == "fill") add("gravel-bag", std::ceil(p.volumeMm3() / std::pow(304.8, 3) / 0.5), "gravelfill");
+        // What stands on a building's floor is bracketed to it, what lies on it screwed down as plates are. Common practice.
+        if (ownFloor(s) && p.system == System::run && std::fabs(p.box().low.z) < kSameMm) {
+            if (p.form == Form::lumber && p.along.z > 0.9)
+                add("angle-bracket", 2, "floorscrews"), add("masonry-screw", 2, "floorscrews"), add("screw-1-1/4", 4, "floorscrews");
+            else if (p.role == "run-rail" || p.role == "gate-threshold")
+                add("masonry-screw", std::max(2.0, std::ceil((p.extent(p.along) - 2 * 304.8) / 609.6) + 1), "floorscrews");
+        }
         // A bolt within 12 in of either end of each plate, and at most 6 ft apart.
         if (frameless(s) && p.role == "bottom-plate" && !(p.system == System::inside && earthFloor(s))) {
             const double far = p.extent(p.along) - 2 * 304.8;
