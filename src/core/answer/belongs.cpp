@@ -83,6 +83,7 @@ const std::vector<Belongs>& table() {
         {"hatches.*.sill", std::nullopt, {}, "hatches.*/"},
         {"doors.*.screen", std::nullopt, {}, "doors.*/"},
         {"doors.*.steps", openings, {"stringer", "tread", "rail-post", "handrail"}, ""},
+        {"doors.*.landing", openings, {"landing-board", "landing-joist", "landing-post", "stringer", "tread"}, ""},
         {"partitions.*.cover", std::nullopt, {"partition-mesh", "partition-sheet", "leaf", "leaf-mesh"}, ""},
         {"partitions.*.pop", inside, {"pop-leaf", "track", "king", "cripple"}, ""},
         {"partitions.*.shelves", inside, {"shelf", "shelf-ledger"}, ""},

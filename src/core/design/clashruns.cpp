@@ -136,7 +136,7 @@ std::optional<Clash> beforeRunClash(Settled& s, const Shell& shell, const RunPla
             return Clash{"run.opening", o.row + ".wall", r + ".side", {keyRef(o.row + ".wall"), keyRef(r + ".side")}};
         // Its steps end in it, with room to stand at their foot.
         if (const auto steps = o.row + ".steps"; o.row.starts_with("doors") && s.applies(steps) && s.flag(steps))
-            if (const auto reach = behindSteps(s) + stepsGoing(s) * stepsLie(s, o.row).risers + kBelowSteps,
+            if (const auto reach = behindSteps(s, o.row) + stepsGoing(s) * stepsLie(s, o.row).risers + kBelowSteps,
                 room = run.length - timberOf(s).post;
                 reach > room)
                 return Clash{"steps.run", steps, r + ".length", {reach, room}, Change{steps, "no"}};

@@ -97,14 +97,22 @@ Length rampDoorRoom(Ask& ask, const Shell& shell, const std::string& pop) {
 }
 
 Length stepsGoing(Ask& ask) { return timberOf(ask).size("2x6").wide * 2 - kStepsNosing; }
-Length behindSteps(Ask& ask) { return skinOf(ask) + inches(0.125); }
+Length behindLanding(Ask& ask) { return skinOf(ask) + inches(0.125); }
+Length landingDeep(Ask& ask) {
+    const auto board = timberOf(ask).size("2x6").wide, each = board + kBoardsGap;
+    return each * ((inches(36) + kBoardsGap + each - Length::ticks(1)) / each) - kBoardsGap;
+}
 
-StepsLie stepsLie(Ask& ask, const std::string& door) {
-    const auto& wall = ask.choice(door + ".wall");
-    const auto at = ask.length(door + ".at");
+namespace {
+
+Bounds beforeDoor(Ask& ask, const std::string& door, Length near, Length out) {
+    const auto at = ask.length(door + ".at"), beside = timberOf(ask).two;
+    return outsideWall(ask, ask.choice(door + ".wall"), at - beside, at + ask.length(door + ".width") + beside, out, near);
+}
+StepsLie liesFrom(Ask& ask, const std::string& door, Length start) {
     const auto g = groundOf(ask);
-    const auto beside = outsideWall(ask, wall, at - timberOf(ask).two, at + ask.length(door + ".width") + timberOf(ask).two, Length{});
-    const double rises = risesFrom(g, wall), behind = inMm(behindSteps(ask)), going = inMm(stepsGoing(ask));
+    const auto beside = beforeDoor(ask, door, {}, {});
+    const double rises = risesFrom(g, ask.choice(door + ".wall")), behind = inMm(start), going = inMm(stepsGoing(ask));
     StepsLie lie;
     for (;; ++lie.risers) {
         lie.foot = g.lowest(beside) + rises * (behind + lie.risers * going);
@@ -115,6 +123,24 @@ StepsLie stepsLie(Ask& ask, const std::string& door) {
     lie.high = g.highest(beside) + std::max(rises * near, rises * far);
     return lie;
 }
+
+}  // namespace
+
+bool canLand(Ask& ask, const std::string& door) {
+    const auto& timber = timberOf(ask);
+    const auto near = behindLanding(ask), out = near + landingDeep(ask);
+    // Boards, joists, beams and at least two inches of posts.
+    const auto foot = shellOf(ask).floorTop - kStepsBelowDoor - timber.two - timber.size("2x6").wide - timber.post - inches(2);
+    return liesFrom(ask, door, near).risers >= 3 && liesFrom(ask, door, out).risers >= 3 &&
+           mm(groundOf(ask).highest(beforeDoor(ask, door, near, out))) <= foot;
+}
+bool hasLanding(Ask& ask, const std::string& door) { return ask.flag(door + ".landing") && canLand(ask, door); }
+bool landingGuarded(Ask& ask, const std::string& door) {
+    const auto around = beforeDoor(ask, door, {}, behindLanding(ask) + landingDeep(ask) + feet(3));
+    return shellOf(ask).floorTop - kStepsBelowDoor - mm(groundOf(ask).lowest(around)) > inches(30);
+}
+Length behindSteps(Ask& ask, const std::string& door) { return behindLanding(ask) + (hasLanding(ask, door) ? landingDeep(ask) : Length{}); }
+StepsLie stepsLie(Ask& ask, const std::string& door) { return liesFrom(ask, door, behindSteps(ask, door)); }
 
 Length floorOver(Ask& ask, const Bounds& place) { return shellOf(ask).floorTop - mm(groundOf(ask).highest(place)); }
 

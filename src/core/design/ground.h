@@ -62,9 +62,18 @@ struct StepsLie {
     bool clear(double tread) const { return foot + rise - tread > high + 3; }
 };
 StepsLie stepsLie(Ask& ask, const std::string& door);
+/// A landing before such a door, level with the uppermost tread, where the door would swing over three risers or more and posts fit below
+/// it: whole boards along the wall, 36 in deep or more (IRC 2018 R311.7.6, from memory). False: there is no place for one; none was chosen.
+bool canLand(Ask& ask, const std::string& door);
+bool hasLanding(Ask& ask, const std::string& door);
+Length landingDeep(Ask& ask);
+/// A fall of more than 30 in from it asks guards (IRC 2018 R312.1, from memory).
+bool landingGuarded(Ask& ask, const std::string& door);
+inline constexpr Length kBoardsGap = inches(0.125);
 /// Behind the uppermost tread, from the frame's outer face; a tread's going, two 2x6 less its nosing; what the uppermost one lies below
 /// the floor.
-Length behindSteps(Ask& ask);
+Length behindSteps(Ask& ask, const std::string& door);
+Length behindLanding(Ask& ask);
 Length stepsGoing(Ask& ask);
 inline constexpr Length kStepsNosing = inches(1), kStepsBelowDoor = inches(0.5), kStepsRiser = inches(7.75);
 /// Room at the foot of steps that end in a run. Common practice.

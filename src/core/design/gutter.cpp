@@ -31,7 +31,9 @@ bool barrelFree(Ask& ask, std::string_view side, std::string_view end) {
         for (const int row : ask.rows(list)) {
             const auto key = slotKey(list, row, "at");
             const auto at = ask.length(key), width = ask.length(slotKey(list, row, "width"));
-            if (ask.choice(slotKey(list, row, "wall")) == side && meets(at - inches(4), at + width + inches(4))) return false;
+            // The rails of a door's steps stand out beside it.
+            const auto beside = inches(list == "doors" ? 5 : 4);
+            if (ask.choice(slotKey(list, row, "wall")) == side && meets(at - beside, at + width + beside)) return false;
         }
     const auto nests = ask.length("nests.at");
     if (nestsThrough(ask) && ask.choice("nests.wall") == side && meets(nests - inches(2), nests + openingWidth(ask, "nests") + inches(2)))

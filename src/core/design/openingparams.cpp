@@ -121,6 +121,11 @@ void addOpenings(std::vector<Param>& p) {
                   true,
                   {}},
                  [](Ask& a) { return !elevated(a) && a.choice(mine("doors", a) + ".kind") == "people_door" && stepUp(a) > kLeastSteps; }));
+    p.push_back(onlyWhen({"doors.*.landing", openings, Type::flag, false, true, {}, always(false), true, {}}, [](Ask& a) {
+        const auto door = mine("doors", a);
+        return !elevated(a) && a.choice(door + ".kind") == "people_door" && stepUp(a) > kLeastSteps && a.flag(door + ".steps") &&
+               canLand(a, door);
+    }));
     p.push_back(onlyWhen({"doors.*.screen", openings, Type::flag, false, true, {}, always(false), true, {}},
                          [](Ask& a) { return canScreen(a, mine("doors", a)); }));
     // A shed has one door.

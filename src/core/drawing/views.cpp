@@ -25,12 +25,17 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
     const double z = inMm(shell.floorTop) + std::min(1219.2, inMm(shell.lowestWall()) * 0.55);
     Look look{{1, 0, 0}, {0, 1, 0}, {}, Plane::through({0, 0, z}, {0, 0, 1})};
     // The run is lower than the cut where the coop stands high: its posts, beams and gate show from above, its roof does not.
+    // What stands or hangs in a run goes with it.
+    const auto inRun = [&](const Part& p) {
+        return p.system == System::run || p.assembly == "perches" || (p.assembly == "bath" && s.choice("bath.place") == "run") ||
+               ((p.role == "feeder" || p.role == "drinker") && s.choice("feed.place") == "run");
+    };
     // One sees through a floor of wire to its joists.
     static constexpr std::string_view kLeft[] = {"roof-panel", "purlin", "rafter", "eave-block", "run-mesh", "floor-wire", "floor-mesh"};
     project(d, m,
             partsWhere(m,
                        [&](const Part& p) {
-                           return (withRun || p.system != System::run) && p.box().low.z < z && !p.edging() && !p.yard() &&
+                           return (withRun || !inRun(p)) && p.box().low.z < z && !p.edging() && !p.yard() &&
                                   std::ranges::find(kLeft, p.role) == std::end(kLeft) &&
                                   (p.system != System::roof || p.role == "barrel" || p.role == "roof-post");
                        }),
@@ -52,10 +57,9 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
             {{(b.low.x + b.high.x) / 2, b.low.y + 60}, Message{"clear." + c.id.substr(c.id.rfind('/') + 1), {}}, 2.0, 0, 0, false, ""});
     }
     for (const auto& p : m.parts)
-        if (p.role == "barrel" || p.role == "tray-bottom" || p.id == "trough/1" || (withRun && p.role == "corner-roof") ||
-            p.role == "drinker-standing" || p.id.ends_with("/shelf/1") ||
-            (p.role == "dust" && (withRun || s.choice("bath.place") == "coop")) ||
-            ((p.role == "feeder" || p.role == "drinker") && (withRun || s.choice("feed.place") == "coop"))) {
+        if ((withRun || !inRun(p)) &&
+            (p.role == "barrel" || p.role == "tray-bottom" || p.id == "trough/1" || p.role == "corner-roof" ||
+             p.role == "drinker-standing" || p.id.ends_with("/shelf/1") || p.role == "dust" || p.role == "feeder" || p.role == "drinker")) {
             const auto at = (p.box().low + p.box().high) * 0.5;
             d.labels.push_back({{at.x, at.y}, Message{"part." + p.role, {}}, 2.0, 0, 0, false, p.id});
         }

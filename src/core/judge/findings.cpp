@@ -426,6 +426,17 @@ struct Hearing : Court {
         if (f.state == State::fail) f.state = State::near;
         f.parts = idsWith("windows.");
     }
+    /// A leaf that swings out over steps pushes back down whoever stands on them.
+    void landings() {
+        for (const int r : s.rows("doors")) {
+            const auto row = "doors." + std::to_string(r);
+            if (!s.applies(row + ".landing")) continue;
+            auto& f = find("steps.landing", "others", hasLanding(s, row), 1, "count", true, 0);
+            if (f.state == State::fail) f.state = State::near;
+            f.parts = idsWith(row + "/steps/");
+            f.remedies.push_back({{row + ".landing", "yes"}});
+        }
+    }
     void ramps() {
         for (const int r : s.rows("pops")) {
             const auto key = slotKey("pops", r, "ramp");
@@ -462,7 +473,8 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Hearing court{{s, m, shellOf(s)}};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.feed(), court.ground(), court.standing(), carrying(court), court.upperMesh(), court.others(), court.sight();
+        court.headroom(), court.feed(), court.ground(), court.standing(), court.landings(), carrying(court), court.upperMesh(),
+        court.others(), court.sight();
     return std::move(court.out);
 }
 

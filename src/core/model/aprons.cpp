@@ -145,7 +145,8 @@ void aprons(Builder& b, const std::vector<std::unique_ptr<Runner>>& runs) {
     for (const auto& r : runs)
         for (const auto& ground : r->ground()) covered.push_back(ground);
     for (const auto& p : b.model.parts)
-        if (const auto at = p.box(); p.role == "stand-block") covered.push_back({{at.low.x, at.low.y, -kMesh}, {at.high.x, at.high.y, 0}});
+        if (const auto at = p.box(); p.role == "stand-block" || (p.role == "block" && p.assembly == "steps"))
+            covered.push_back({{at.low.x, at.low.y, -kMesh}, {at.high.x, at.high.y, 0}});
     // Nor through the wall that the coop leans on.
     if (b.shell.leans) covered.push_back({{-1e6, -1e6, -1e6}, {1e6, -inMm(kLeanGap), 1e6}});
     const auto goes = runUnder(b.s);

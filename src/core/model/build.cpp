@@ -434,6 +434,7 @@ Model buildModel(Settled& settled) {
     nests(b);
     roosts(b);
     storeRooms(b);
+    landings(b);
     run(b);
     doorSteps(b);
     troughs(b);

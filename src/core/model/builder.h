@@ -213,6 +213,7 @@ void roosts(Builder&);
 void storeRooms(Builder&);
 void run(Builder&);
 void gutters(Builder&);
+void landings(Builder&);  ///< before what lies on the ground round them
 void doorSteps(Builder&);
 void troughs(Builder&);
 void feed(Builder&);

@@ -1,4 +1,5 @@
-// Steps up to a raised people door: notched stringers from the ground to the floor's frame, treads of two boards, a rail from four risers.
+// Steps up to a raised people door: notched stringers from the ground to the floor's frame, treads of two boards, a rail from four risers;
+// or to a landing before it on posts of its own.
 // Riser 7 3/4 in at most, tread 10 in at least, a nosing of an inch, a rail 34 to 38 in over the nosings where there are four risers or
 // more. Source: IRC 2018 R311.7.5 and R311.7.8, from memory.
 #include <cmath>
@@ -16,7 +17,7 @@ struct Flight {
     Builder& b;
     const WallFrame& w;
     const Hole& h;
-    double u0 = h.u0 - b.two, u1 = h.u1 + b.two, behind = inMm(behindSteps(b.s));  ///< the uppermost tread's back
+    double u0 = h.u0 - b.two, u1 = h.u1 + b.two, behind = inMm(behindSteps(b.s, h.row));  ///< the uppermost tread's back
     StepsLie lie = stepsLie(b.s, h.row);
     double going = inMm(stepsGoing(b.s)), treadBoard = b.wideOf("2x6"), stringer = b.wideOf("2x12");
     int risers = lie.risers;
@@ -34,9 +35,10 @@ struct Flight {
     void build() {
         const Vec3 outwards = w.inward * -1, up{0, 0, 1};
         const auto around = bounds(w.box(u0, u1, -reach(), 0, foot - b.floor, 0));
-        double face = 0;  // of the frame, or of the mesh that goes down before it
+        const bool landed = hasLanding(b.s, h.row);
+        double face = landed ? behind : 0;  // of the landing; or of the frame, or of the mesh that goes down before it
         for (const auto& p : b.model.parts)
-            if ((p.role == "run-mesh" || p.role == "skirt-mesh") && p.box().meets(around, -kSameMm)) face = p.extent(p.thick());
+            if (!landed && (p.role == "run-mesh" || p.role == "skirt-mesh") && p.box().meets(around, -kSameMm)) face = p.extent(p.thick());
         const Vec3 down = unit(outwards * going + up * -rise), normal = unit(outwards * rise + up * going);
         int n = 0;
         for (const double u : evenly(u1 - u0, b.two, 24 * kIn)) {
@@ -85,12 +87,88 @@ struct Flight {
     }
 };
 
+/// Boards along the wall on joists between rims, these on two beams that lie on four posts on blocks: it stands by itself.
+struct Landing {
+    Builder& b;
+    const WallFrame& w;
+    const Hole& h;
+    double u0 = h.u0 - b.two, u1 = h.u1 + b.two, near = inMm(behindLanding(b.s)), deep = inMm(landingDeep(b.s)), far = near + deep;
+    double board = b.wideOf("2x6"), top = -kBelowDoor, frame = top - b.two, beam = frame - board, under = beam - b.post;  ///< over the deck
+
+    Part* put(const std::string& name, std::string_view role, std::string stock, Vec3 along, Vec3 across, Solid solid,
+              Form form = Form::lumber) {
+        auto* p =
+            b.add(h.row + "/landing/" + name, role, "steps", System::openings, form, std::move(stock), along, across, {std::move(solid)});
+        if (p) p->side = w.side, p->opening = h.row;
+        return p;
+    }
+    Solid at(double ua, double ue, double out0, double out1, double z0, double z1) const { return w.box(ua, ue, -out1, -out0, z0, z1); }
+
+    void build() {
+        const Vec3 outwards = w.inward * -1, up{0, 0, 1};
+        int n = 0;
+        for (double out = near; out < far - kSameMm; out += board + inMm(kBoardsGap))
+            put("board/" + std::to_string(++n), "landing-board", "2x6pt", w.u, outwards, at(u0, u1, out, out + board, frame, top));
+        put("rim/inner", "landing-rim", "2x6pt", w.u, up, at(u0, u1, near, near + b.two, beam, frame));
+        put("rim/outer", "landing-rim", "2x6pt", w.u, up, at(u0, u1, far - b.two, far, beam, frame));
+        n = 0;
+        for (const double u : evenly(u1 - u0, b.two, 24 * kIn))
+            put("joist/" + std::to_string(++n), "landing-joist", "2x6pt", outwards, up,
+                at(u0 + u, u0 + u + b.two, near + b.two, far - b.two, beam, frame));
+        for (const bool outer : {false, true}) {
+            const std::string end = outer ? "outer" : "inner";
+            const double out = outer ? far - 6 * kIn - b.post : near + 6 * kIn;
+            put("beam/" + end, "landing-beam", "4x4pt", w.u, up, at(u0, u1, out, out + b.post, under, beam));
+            for (const bool right : {false, true}) {
+                const double u = right ? u1 - b.post : u0, long_ = inMm(kBlockLong), wide = inMm(kBlockWide), bu = right ? u1 - wide : u0,
+                             bo = outer ? far - kIn / 4 - long_ : near + 4.25 * kIn;
+                const auto tag = end + (right ? "/2" : "/1");
+                const double foot = b.ground.lowest(b.outside(w, bu, bu + wide, bo, bo + long_)) - b.floor;
+                put("post/" + tag, "landing-post", "4x4pt", up, w.u, at(u, u + b.post, out, out + b.post, foot, under));
+                put("block/" + tag, "block", "block-4x8x16", outwards, w.u,
+                    at(bu, bu + wide, bo, bo + long_, foot - inMm(kBlockHigh), foot), Form::block);
+            }
+        }
+        if (!landingGuarded(b.s, h.row)) return;
+        for (const bool right : {false, true}) guard(right);
+    }
+    /// Posts bolted to the end joist, rails on them 36 in up and a hand above the boards, welded mesh that no ball of 4 in goes through.
+    void guard(bool right) {
+        const Vec3 outwards = w.inward * -1, up{0, 0, 1};
+        const double way = right ? 1 : -1, face = right ? u1 : u0, wide = b.wideOf("2x4"), a = near + 2 * kIn, e = far - 2 * kIn,
+                     high = top + kRailHigh;
+        const std::string side = right ? "right/" : "left/";
+        const auto layer = [&](double d0, double d1, double out0, double out1, double z0, double z1) {
+            return at(face + way * d0, face + way * d1, out0, out1, z0, z1);
+        };
+        for (const auto& [name, out] : {std::pair{"near", a}, {"far", e - wide}})
+            put("guard/" + side + name, "rail-post", "2x4pt", up, outwards, layer(0, b.two, out, out + wide, beam, high));
+        put("guard/" + side + "rail/top", "handrail", "2x4", outwards, up, layer(b.two, 2 * b.two, a, e, high - wide, high));
+        const double low = top + kIn;
+        put("guard/" + side + "rail/bottom", "handrail", "2x4", outwards, up, layer(b.two, 2 * b.two, a, e, low, low + wide));
+        put("guard/" + side + "mesh", "guard-mesh", std::string{kForceMesh}, outwards, up,
+            layer(2 * b.two, 2 * b.two + kMesh, a, e, low, high), Form::mesh);
+    }
+};
+
+/// Calls `build` with each door that has steps.
+template <class Build>
+void stepped(Builder& b, const Build& build) {
+    for (const auto& w : b.walls)
+        for (const auto& h : w.holes)
+            if (h.kind == "people_door" && b.s.applies(h.row + ".steps") && b.s.flag(h.row + ".steps")) build(w, h);
+}
+
 }  // namespace
 
 void doorSteps(Builder& b) {
-    for (const auto& w : b.walls)
-        for (const auto& h : w.holes)
-            if (h.kind == "people_door" && b.s.applies(h.row + ".steps") && b.s.flag(h.row + ".steps")) Flight{b, w, h}.build();
+    stepped(b, [&](const WallFrame& w, const Hole& h) { Flight{b, w, h}.build(); });
+}
+
+void landings(Builder& b) {
+    stepped(b, [&](const WallFrame& w, const Hole& h) {
+        if (hasLanding(b.s, h.row)) Landing{b, w, h}.build();
+    });
 }
 
 }  // namespace oiko

@@ -43,7 +43,9 @@ constexpr Rule kOrder[] = {
      "window-light "
      "track ramp rung",
      "saw"},
-    {"steps", System::openings, "stringer tread rail-post handrail", "saw treated"},
+    {"steps", System::openings,
+     "block landing-post landing-beam landing-rim landing-joist landing-board stringer tread rail-post handrail guard-mesh",
+     "saw treated dig"},
     {"mesh", System::openings, "*", "metal"},
     {"partitions", System::inside,
      "plate-board bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh", "saw"},

@@ -49,8 +49,8 @@ constexpr Schedule kSchedule[] = {
     {"mesh-batten", "*", "", 0, 0, "none", kPractice},
     {"gate-strip", "*", "", 0, 0, "none", kPractice},  // to the first leaf alone, below
     {"force-mesh", "*", "", 0, 0, "none", kPractice},  // tied to the mesh behind it, by area, below
-    {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh ceiling-mesh", "*", "washer-screw", 0, 6, "mesh",
-     kPractice},
+    {"window-mesh run-mesh skirt-mesh gate-mesh leaf-mesh partition-mesh wall-mesh ceiling-mesh guard-mesh", "*", "washer-screw", 0, 6,
+     "mesh", kPractice},
     {"apron trench-mesh ground-mesh", "*", "", 0, 0, "none", kPractice},  // by length, below
     {"roof-panel", "purlin", "screw-roof-1-1/2", 0, 9, "roofing", kPractice},
     {"roof-panel", "*", "", 0, 0, "none", kPractice},
@@ -111,8 +111,8 @@ constexpr Schedule kSchedule[] = {
     {"header-spacer", "*", "", 0, 0, "none", kPractice},
     {"top-plate", "cap-plate", "nail-10d", 0, 16, "facenail", kR602},
     {"joist", "joist", "nail-10d", 0, 16, "facenail", kR602},
-    {"joist rim", "joist rim", "nail-16d", 3, 0, "endnail", kR602},
-    {"joist rim", "skid beam", "nail-8d", 3, 0, "toenail", kR602},
+    {"joist rim landing-joist", "joist rim landing-rim", "nail-16d", 3, 0, "endnail", kR602},
+    {"joist rim landing-joist", "skid beam landing-beam", "nail-8d", 3, 0, "toenail", kR602},
     {"blocking", "joist", "nail-16d", 2, 0, "endnail", kR602},
     {"rafter", "top-plate cap-plate run-beam wall-beam raking-plate", "nail-10d", 3, 0, "toenail", kR602},
     {"ceiling-joist", "top-plate cap-plate wall-beam raking-plate", "nail-8d", 3, 0, "toenail", kR602},
@@ -165,14 +165,16 @@ constexpr Schedule kSchedule[] = {
     {"droppings-board", "droppings-lip", "screw-1-1/4", 0, 8, "leaf", kPractice},
     {"droppings-board", "*", "", 0, 0, "none", kPractice},  // loose
     {"roost-leg", "deck floor-mesh", "angle-bracket", 1, 0, "bracket", kPractice},
-    {"stringer", "rim joist slab curb siding apron trench-mesh ground-mesh run-mesh skirt-mesh beam", "", 0, 0, "none",
+    {"stringer", "rim joist slab curb siding apron trench-mesh ground-mesh run-mesh skirt-mesh beam landing-rim", "", 0, 0, "none",
      kPractice},  // a bracket each, below
-    {"rail-post", "stringer", "carriage-bolt-4", 2, 0, "railpost", kPractice},
+    {"rail-post", "stringer landing-joist", "carriage-bolt-4", 2, 0, "railpost", kPractice},
     {"handrail", "rail-post", "screw-2-1/2", 3, 0, "rail", kPractice},
     {"tread", "stringer", "screw-3", 2, 0, "step", kPractice},
+    {"landing-board", "landing-joist landing-rim", "screw-3", 2, 0, "step", kPractice},
+    {"landing-board landing-rim", "*", "", 0, 0, "none", kPractice},
     {"tread rail-post", "*", "", 0, 0, "none", kPractice},
     {"floor-wire floor-mesh drop-board", "*", "", 0, 0, "none", kPractice},
-    {"post run-post", "beam run-beam", "post-tie-4x4", 1, 0, "posttie", kPractice},
+    {"post run-post landing-post", "beam run-beam landing-beam", "post-tie-4x4", 1, 0, "posttie", kPractice},
 };
 
 bool names(std::string_view list, std::string_view role) {
