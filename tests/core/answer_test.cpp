@@ -365,6 +365,20 @@ TEST(Drawings, MeasureWhatTheModelIs) {
     EXPECT_TRUE(width && depth);
 }
 
+TEST(FloorPlan, LeavesOutWhatStandsInARun) {
+    const auto d = designWith(asked("feed.place=run; water.from=mains; bath.place=run; run.perches=1"));
+    Settled s{d};
+    const auto m = buildModel(s);
+    for (const auto* start : {"feed/", "trough/", "bath/", "perches/"}) {
+        const auto shows = [&](PlanOf of) {
+            const auto plan = floorPlan(m, s, of);
+            return std::ranges::any_of(plan.shapes, [&](const auto& p) { return p.part.starts_with(start); });
+        };
+        EXPECT_TRUE(shows(PlanOf::both)) << start;
+        EXPECT_FALSE(shows(PlanOf::coop)) << start;
+    }
+}
+
 TEST(Drawings, FiguresOfAChainAddUpToTheWholeAsTheyAreWritten) {
     int chains = 0, apart = 0;  // those that figures rounded one by one would miss
     for (const auto& preset : presets()) {
