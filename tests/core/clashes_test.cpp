@@ -136,7 +136,7 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"post.stock", asked("stock.longest=8ft; coop.width=8ft; coop.depth=7ft; flock.count=8; foundation.kind=set_posts; "
                          "foundation.depth=4ft; floor.height=4ft; ground.back_left=16in; ground.back_right=16in")},
     {"feed.run", {{"runs.1", ""}, {"feed.place", "run"}}},
-    {"open.run", {{"skin.open_right", "yes"}, {"runs.1.side", "right"}}},
+    {"open.run", {{"skin.open_right", "yes"}, {"runs.1.side", "right"}, {"skin.kind", "metal"}}},
     {"nests.roost", asked("nests.kind=inside; roost.wall=back; nests.wall=left; nests.at=9in; doors.1.wall=front; runs.1.side=right")},
     {"door.screen", {{"doors.1.screen", "yes"}, {"coop.width", "4ft"}, {"coop.depth", "4ft"}}},
     {"nests.posts", {{"frame.walls", "posts"}, {"nests.kind", "studs"}}},

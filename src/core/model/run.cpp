@@ -54,10 +54,31 @@ struct OwnRoof final : Runner {
         return s;
     }
 
+    /// On a wall open to the air, which wears mesh: before what lies on that, or a corner board, as thick as the siding.
+    void packing(const std::string& name, double ua, double ub, double za, double zb, bool upright) {
+        if (!w.open()) return;
+        const auto& kind = skin(b.s.choice("skin.kind"));
+        const double deep = kMesh + b.one;
+        const auto solid = box(w.at(ua, -deep, za - b.floor), w.at(ub, -deep - b.skinThick, zb - b.floor));
+        b.add(row + "/packing/" + name, "closer", "run", System::run, kind.boards() ? Form::lumber : Form::sheet,
+              kind.boards() ? upright             ? "1x4"
+                              : zb - za > 4 * kIn ? "1x6"
+                                                  : "1x2"
+                            : std::string{kind.stock},
+              upright ? up : w.u, upright ? w.u : up, {solid});
+    }
+    /// The same along the run's width, in lengths that a sheet has.
+    void packingAlong(const std::string& name, double za, double zb) {
+        int n = 0;
+        for (double u = u0; u < u0 + beside - kSameMm; u += 96 * kIn)
+            packing(name + "/" + std::to_string(++n), u, std::min(u + 96 * kIn, u0 + beside), za, zb, false);
+    }
+    double face() const { return w.open() ? w.skin : b.skinThick; }  ///< of what the wall wears there
+
     /// Strips on the siding behind the posts beside it, where no corner board stands, and one along the beam, under the roof.
     void strips() {
         // Down the siding; a little past its foot where the run ends just above that.
-        const double t = b.skinThick, bottom = std::min(b.skinFoot(), high - 2.25 * kIn);
+        const double t = face(), bottom = std::min(b.skinFoot(), high - 2.25 * kIn);
         std::vector<std::pair<double, double>> taken;
         const auto corner = corners();
         taken.emplace_back(-1e9, corner[0]), taken.emplace_back(corner[1], 1e9);
@@ -66,10 +87,12 @@ struct OwnRoof final : Runner {
             if (post < corner[0] || post + b.post > corner[1]) continue;
             b.lumber(row + "/closer/" + (right ? "right" : "left"), "closer", "run", System::run, "1x4", up, w.u,
                      box(w.at(post, -t, bottom - b.floor), w.at(post + b.post, -t - b.one, high - b.floor)));
+            packing(right ? "right" : "left", post, post + b.post, bottom, high - b.wideOf("1x2"), true);
             taken.emplace_back(post, post + b.post);
         }
         std::ranges::sort(taken);
         const double deep = b.wideOf("1x2");
+        packingAlong("beam", high - deep, high);
         int n = 0;
         for (std::size_t i = 1; i < taken.size(); ++i) {
             const double from = std::max(taken[i - 1].second, u0), to = std::min(taken[i].first, u0 + beside);
@@ -86,7 +109,8 @@ struct OwnRoof final : Runner {
         const auto f = flashingOn(b, place);
         if (!f) return;
         const auto corner = corners();
-        const double from = std::max(u0, corner[0]), to = std::min(u0 + beside, corner[1]), t = b.skinThick;
+        const double from = std::max(u0, corner[0]), to = std::min(u0 + beside, corner[1]), t = face();
+        packingAlong("flashing", f->foot, f->head);
         inBoards(b.s, from, to, b.studMiddles(w), 1e9, [&](double a, double e, const std::string& tag) {
             if (e - a >= 2 * kIn)
                 b.lumber(row + "/flashing-board" + tag, "flashing-board", "run", System::run, "1x6", w.u, up,
@@ -95,18 +119,21 @@ struct OwnRoof final : Runner {
         // Sold in 10 ft, each lapping the next by 4 in; the board's face is a sixteenth behind the posts.
         const std::string stock{roofCover(place.top).stock};
         const double thick = inMm(thicknessOf("wall-flashing")), sold = 120 * kIn, lift = b.two + inMm(thicknessOf(stock));
+        const double behind = w.open() ? 0 : -kMesh;  // a packing's face lies at the posts
         const int n = beside <= sold ? 1 : static_cast<int>(std::ceil(beside / (sold - 4 * kIn)));
         for (int i = 0; i < n; ++i) {
             const double a = beside * i / n, e = beside * (i + 1) / n;
             if (auto* p = put("flashing/" + std::to_string(i + 1), "flashing", Form::trim, "wall-flashing", w.u, out,
-                              {cuboid(a, e, -kMesh, thick - kMesh, f->roof, f->head),
+                              {cuboid(a, e, behind, behind + thick, f->roof, f->head),
                                cut(placed(onSlope(a, e, 0, over(0), rise, -(lift + thick) * rise - 2 * kMesh,
                                                   inMm(kFlashingLeg) - lift * rise, lift, thick)),
-                                   Plane::through(at(0, thick - kMesh, 0), out * -1))});
+                                   Plane::through(at(0, behind + thick, 0), out * -1))});
                 p && i + 1 < n)
                 p->endLapMm = 4 * kIn;
         }
     }
+
+    double closedTo() const override { return high; }
 
     void frame() override {
         const auto& top = place.top;

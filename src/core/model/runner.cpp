@@ -377,7 +377,7 @@ void Runner::closers() {
     const auto upper = [&](const std::string& name, double ua, double ub) {
         if (w.open() && gap > kIn / 4)
             put("mesh/" + name, "run-mesh", Form::mesh, meshKind, up, out,
-                {b.underRoof(cuboid(ua, ub, -gap, 0, bottom, 1e4), -b.rafterDeep)});
+                {b.underRoof(cuboid(ua, ub, -gap, 0, bottom, closedTo()), -b.rafterDeep)});
     };
     // Over siding at its foot they stand before the mesh above: its edges turn up behind them, and over what is behind them, which between
     // rafters or purlins would lie open to the run.

@@ -108,6 +108,8 @@ struct Runner {
     void lining();
     /// Between the corner boards, along the coop's side: they lap the siding by their width, less what stands round the corner.
     std::array<double, 2> corners() const;
+    /// Up to here the run is closed at its sides against an open wall.
+    virtual double closedTo() const { return 1e4; }
     /// What closes the run against the coop below its siding: mesh from the sides' edges back to it, and under a coop that stands on posts.
     void closers();
     /// Mesh on the outer faces of a standing coop's beams, posts and rim, with a rail on the ground between its posts.
