@@ -186,6 +186,17 @@ TEST(RunsFurniture, StumpsAndARoofedCornerStandFreeAndAreCountedByHand) {
         EXPECT_GT(needed(*a, "screw-1-1/4", "corner"), 10);
         EXPECT_GT(needed(*a, "paint-gallon", "paint"), needed(*bare, "paint-gallon", "paint"));
     }
+    // Ducks have a tub to bathe in, on three bags of gravel, and a block to climb in by; it is no ground to run on.
+    const auto ducks = answerTo(designWith(asked("flock.size=ducks; flock.count=6"))),
+               none = answerTo(designWith(asked("flock.size=ducks; flock.count=6; run.tub=no")));
+    const auto* tub = ofRole(*ducks->model, "tub").front();
+    EXPECT_EQ(unsound(*ducks->model), "");
+    EXPECT_EQ(needed(*ducks, "bathing-tub"), 1);
+    EXPECT_EQ(needed(*ducks, "gravel-bag", "tub"), 5) << "42 in across, 3 in deep: 2.4 cubic feet";
+    EXPECT_NEAR(tub->box().high.z / 25.4, 10, 1e-6);
+    EXPECT_NEAR((ofRole(*ducks->model, "tub-step").front()->box().low.x - tub->box().high.x), 0, 1e-6);
+    EXPECT_TRUE(ofRole(*none->model, "tub").empty());
+    EXPECT_FALSE(Settled{designWith({{"runs.1", ""}})}.applies("run.tub"));
     // No need of one under a roof, no stump without a run; what finds no place is told.
     EXPECT_FALSE(Settled{designWith({})}.applies("run.corner"));
     EXPECT_FALSE(Settled{designWith(asked("roof.form=ceiling; runs.1.top=mesh"))}.applies("run.corner")) << "in a building";

@@ -126,6 +126,7 @@ const std::vector<Belongs>& table() {
         {"run.litter_deep", run, {"litter"}, ""},
         {"run.kick", run, {"run-kick", "run-rail"}, ""},
         {"run.perches", std::nullopt, {"perch", "perch-leg", "perch-foot", "run-post"}, ""},
+        {"run.tub", std::nullopt, {"tub", "tub-step", "run-post"}, ""},
         {"run.stumps", std::nullopt, {"stump", "run-post"}, ""},
         {"run.corner", std::nullopt, {"corner-leg", "corner-rail", "corner-wall", "corner-roof", "run-post"}, ""},
         {"mesh.kind", run, {"run-mesh", "gate-mesh", "apron", "trench-mesh", "ground-mesh"}, ""},

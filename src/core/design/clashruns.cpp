@@ -171,9 +171,10 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
             if (&other < &run && other.side == run.side)
                 return Clash{"run.twice", r + ".side", other.key + ".side", {Ref{"side." + run.side}}};
         // What packs the run's strips out from the mesh is as thick as the siding.
-        if (const auto& wears = skin(s.choice("skin.kind")); openWall(s, run.side) && !run.shared &&
-                                                             (lowerSiding(s) > Length{} || wears.metal() || wears.shingled() ||
-                                                              (wears.boards() && timberOf(s).size(wears.stock).thick != timberOf(s).one))) {
+        if (const auto& wears = skin(s.choice("skin.kind"));
+            openWall(s, run.side) && !run.shared &&
+            (lowerSiding(s) > Length{} || run.width > run.along || wears.metal() || wears.shingled() ||
+             (wears.boards() && timberOf(s).size(wears.stock).thick != timberOf(s).one))) {
             const auto open = "skin.open_" + run.side;
             return Clash{"open.run", open, r + ".side", {Ref{"side." + run.side}}, Change{open, "no"}};
         }

@@ -283,6 +283,9 @@ void addInside(std::vector<Param>& p) {
     p.push_back(stands(choice("runs.*.existing", run, kParts, word("new"), false)));
     p.push_back(onlyWhen(count("run.perches", run, 0, 4, always(std::int64_t{0}), false), [](Ask& a) { return !a.rows("runs").empty(); }));
     const auto fenced = [](Ask& a) { return !a.rows("runs").empty(); };
+    p.push_back(onlyWhen(
+        {"run.tub", run, Type::flag, false, true, {}, [](Ask& a) -> Value { return a.choice("flock.size") == "ducks"; }, false, {}},
+        fenced));
     p.push_back(onlyWhen(count("run.stumps", run, 0, 6, always(std::int64_t{0}), false), fenced));
     p.push_back(
         onlyWhen({"run.corner", run, Type::flag, false, true, {}, always(false), false, {}}, [](Ask& a) { return !rainyRun(a).empty(); }));

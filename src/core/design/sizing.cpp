@@ -47,9 +47,10 @@ std::string rainyRun(Ask& ask) {
 }
 bool roofedCorner(Ask& ask) { return !rainyRun(ask).empty() && ask.flag("run.corner"); }
 std::int64_t stumpsWanted(Ask& ask) { return ask.rows("runs").empty() ? 0 : ask.count("run.stumps"); }
+bool tubWanted(Ask& ask) { return !ask.rows("runs").empty() && ask.flag("run.tub"); }
 Area furnitureTakes(Ask& ask) {
-    const double wide = inMm(kStumpWide), foot = 2 * 3.5 * 20 * 25.4 * 25.4;
-    return squareMm(static_cast<double>(stumpsWanted(ask)) * wide * wide + static_cast<double>(perchesWanted(ask)) * foot);
+    const double wide = inMm(kStumpWide), tub = tubWanted(ask) ? inMm(kTubWide) : 0, foot = 2 * 3.5 * 20 * 25.4 * 25.4;
+    return squareMm(tub * tub + static_cast<double>(stumpsWanted(ask)) * wide * wide + static_cast<double>(perchesWanted(ask)) * foot);
 }
 
 namespace {

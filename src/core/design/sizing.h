@@ -75,7 +75,11 @@ std::string rainyRun(Ask& ask);
 bool roofedCorner(Ask& ask);
 std::int64_t stumpsWanted(Ask& ask);
 inline constexpr Length kStumpWide = inches(10), kStumpHigh = inches(12);  ///< of a log. Common practice.
-/// What perches and stumps take of the run's ground.
+/// A round tub to bathe in, which ducks want to wash eyes and bills; so far across and so high. Common practice; the tub is of our own
+/// invention.
+bool tubWanted(Ask& ask);
+inline constexpr Length kTubWide = inches(30), kTubHigh = inches(10);
+/// What perches, stumps and the tub take of the run's ground.
 Area furnitureTakes(Ask& ask);
 /// What feeder and drinker must hold for the days that the keeper may be away, one at least.
 /// Bars to sit on by day in the first run.

@@ -343,8 +343,8 @@ struct Hearing : Court {
             auto& h = find(id, "others", static_cast<double>(stand), static_cast<double>(wants), "count", true, 0);
             if (h.state == State::fail) h.state = State::near;
             h.parts = idsWith(prefix);
-            h.remedies.push_back({{key, key == std::string_view{"run.corner"}   ? "no"
-                                        : key == std::string_view{"water.from"} ? "hand"
+            h.remedies.push_back({{key, key == std::string_view{"run.corner"} || key == std::string_view{"run.tub"} ? "no"
+                                        : key == std::string_view{"water.from"}                                     ? "hand"
                                                                                 : std::to_string(stand)}});
         };
         stands("perch.place", perchesWanted(s), "perch", "perches/", "run.perches");
@@ -352,6 +352,7 @@ struct Hearing : Court {
         if (s.applies("bank.high")) find("bank.water", "others", 1, 0, "count", false, 0).state = State::near;
         if (s.choice("fence.kind") != "none") find("fence.night", "others", 1, 0, "count", false, 0).state = State::near;
         stands("trough.place", troughsWanted(s), "trough", "trough/", "water.from");
+        stands("tub.place", tubWanted(s), "tub", "tub/", "run.tub");
         stands("stump.place", stumpsWanted(s), "stump", "stumps/", "run.stumps");
         stands("corner.place", roofedCorner(s), "corner-roof", "roofed/", "run.corner");
         const auto& bath = s.choice("bath.place");

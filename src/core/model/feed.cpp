@@ -199,6 +199,20 @@ struct Larder {
               {rod(*at + Vec3{wide / 2, wide / 2, 0}, {0, 0, high}, {1, 0, 0}, wide)});
     }
 
+    /// A tub to bathe in, a hand from the mesh, and a block on edge beside it to climb in by.
+    void tub() {
+        if (!look()) return;
+        leaveCorner();
+        const double wide = inMm(kTubWide), high = inMm(kTubHigh), step = inMm(kBlockHigh), long_ = inMm(kBlockLong);
+        const auto at = farthest(wide + step, wide, high + 24 * kIn, 6 * kIn);
+        if (!at) return;
+        b.add("tub/1", "tub", "perches", System::inside, Form::block, "bathing-tub", {0, 0, 1}, {1, 0, 0},
+              {rod(*at + Vec3{wide / 2, wide / 2, 0}, {0, 0, high}, {1, 0, 0}, wide)});
+        const auto foot = *at + Vec3{wide, (wide - long_) / 2, 0};
+        b.add("tub/step", "tub-step", "perches", System::inside, Form::block, "block-4x8x16", {0, 1, 0}, {0, 0, 1},
+              {box(foot, foot + Vec3{step, long_, inMm(kBlockWide)})});
+    }
+
     /// A dry corner under a half sheet, walled towards the mesh on two sides, in the corner that lies farthest from the gate: 30 in high at
     /// the mesh, where rain runs off, an inch higher each 8. Common practice.
     void corner() {
@@ -275,6 +289,7 @@ void feed(Builder& b) {
     Larder{b, b.s.choice("feed.place") == "run"}.hang();
     if (roofedCorner(b.s)) Larder{b, true, rainyRun(b.s)}.corner();
     if (const auto& place = b.s.choice("bath.place"); place != "none") Larder{b, place == "run"}.bath();
+    if (tubWanted(b.s)) Larder{b, true}.tub();
     for (int n = 1; n <= perchesWanted(b.s); ++n) Larder{b, true}.perch(n);
     for (int n = 1; n <= stumpsWanted(b.s); ++n) Larder{b, true}.stump(n);
 }

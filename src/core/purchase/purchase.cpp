@@ -105,18 +105,19 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
             line.parts.push_back(i);
         }
     for (const auto& h : t.hardware) {
-        const auto group =
-            h.item == "paint-gallon" || h.item == "trim-paint-quart"                                                        ? Group::finish
-            : h.rule == "wallshingles"                                                                                      ? Group::skin
-            : h.item.ends_with("shingles") || h.item == "roof-cement" || h.item.starts_with("gutter") || h.item == "barrel" ? Group::roof
-            : h.item == "gravel-bag" || h.item.starts_with("concrete") || h.item.starts_with("block-") || h.item == "mortar-bag" ||
-                    h.item == "rebar-peg"
-                ? Group::ground
-            : h.item == "feeder" || h.item.ends_with("drinker") || h.rule == "piped" || h.item == "side-nipple" || h.item == "sand-bag" ||
-                    h.item == "bucket" || h.item == "nest-unit" || h.item == "feed-bin" || h.item == "stump" || h.rule == "litter"
-                ? Group::inside
-            : h.item == "auto-door" || h.item.starts_with("window-") ? Group::openings
-                                                                     : Group::fixings;
+        const auto group = h.item == "paint-gallon" || h.item == "trim-paint-quart" ? Group::finish
+                           : h.rule == "wallshingles"                               ? Group::skin
+                           : h.item.ends_with("shingles") || h.item == "roof-cement" || h.item.starts_with("gutter") || h.item == "barrel"
+                               ? Group::roof
+                           : h.item == "gravel-bag" || h.item.starts_with("concrete") || h.item.starts_with("block-") ||
+                                   h.item == "mortar-bag" || h.item == "rebar-peg"
+                               ? Group::ground
+                           : h.item == "feeder" || h.item.ends_with("drinker") || h.rule == "piped" || h.item == "side-nipple" ||
+                                   h.item == "sand-bag" || h.item == "bucket" || h.item == "nest-unit" || h.item == "feed-bin" ||
+                                   h.item == "stump" || h.item == "bathing-tub" || h.rule == "litter"
+                               ? Group::inside
+                           : h.item == "auto-door" || h.item.starts_with("window-") ? Group::openings
+                                                                                    : Group::fixings;
         auto& line = sum.at(h.item, group);
         line.needed += h.quantity;
         line.rule = line.rule.empty() || line.rule == h.rule ? h.rule : "several", line.source = h.source;
@@ -157,7 +158,7 @@ Mass massOf(const Part& p, Settled& s) {
     if (p.role == "footing" || p.role == "strip-footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
     if (p.role == "feeder" || p.role == "drinker" || p.role == "trough" || p.role == "drinker-standing" || p.role == "barrel" ||
         p.role == "auto-door" || p.role == "nest-bucket" || p.role == "nest-unit" || p.role == "window-unit" || p.role == "post-base" ||
-        p.role == "feed-bin" || p.role == "stump")
+        p.role == "feed-bin" || p.role == "stump" || p.role == "tub")
         return findItem(catalog(), p.stock)->mass;                                 // empty
     if (p.role == "water-pipe" || p.role == "bank-earth" || p.fence()) return {};  // by the foot, in the bill
     if (p.role == "litter") return pounds(litterNamed(p.stock).dryPcf * p.volumeMm3() / std::pow(304.8, 3));

@@ -67,7 +67,7 @@ constexpr Rule kOrder[] = {
      "flashing-board",
      "treated dig ladder"},
     // A roofed corner is too wide for a gate.
-    {"furniture", System::inside, "perch perch-leg perch-foot stump corner-leg corner-rail corner-wall corner-roof", "saw"},
+    {"furniture", System::inside, "perch perch-leg perch-foot stump tub tub-step corner-leg corner-rail corner-wall corner-roof", "saw"},
     {"trench", System::run, "trench-mesh", "dig metal"},
     {"carpet", System::run, "ground-mesh", "metal"},
     {"runroof", System::run, "roof-panel flashing", "ladder metal"},

@@ -215,6 +215,9 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     add("hook-eye", 2 * roles["drop-board"], "dropboard");
     add("feed-bin", roles["feed-bin"], "startup");
     add("stump", roles["stump"], "startup");
+    // On gravel, three inches deep, a hand wider all round: what is splashed and tipped out drains away. Common practice.
+    if (roles["tub"] > 0)
+        add("bathing-tub", roles["tub"], "startup"), add("gravel-bag", std::ceil(kPi / 4 * 3.5 * 3.5 * 0.25 / 0.5), "tub");
     // Bolted to its concrete, nailed to the post.
     if (const double n = roles["post-base"]; n > 0)
         add(timberOf(s).postBase, n, "postbase"), add("anchor-bolt", n, "postbase"), add("nail-10d", 8 * n, "postbase");

@@ -98,7 +98,7 @@ constexpr Schedule kSchedule[] = {
     {"corner-leg", "corner-rail", "screw-3", 2, 0, "corner", kPractice},
     {"corner-wall", "corner-leg corner-rail", "screw-1-1/4", 0, 8, "corner", kPractice},
     {"corner-roof", "corner-rail", "screw-2", 0, 8, "corner", kPractice},
-    {"corner-leg corner-rail corner-wall corner-roof stump", "*", "", 0, 0, "none", kPractice},
+    {"corner-leg corner-rail corner-wall corner-roof stump tub tub-step", "*", "", 0, 0, "none", kPractice},
     {"perch-leg", "perch perch-foot", "screw-2-1/2", 2, 0, "stand", kPractice},
     {"perch perch-leg perch-foot", "*", "", 0, 0, "none", kPractice},
     {"bath", "bath", "screw-2-1/2", 3, 0, "bath", kPractice},
