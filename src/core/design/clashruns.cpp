@@ -170,13 +170,18 @@ std::optional<Clash> runClash(Settled& s, const Shell& shell, const std::vector<
         for (const auto& other : runs)
             if (&other < &run && other.side == run.side)
                 return Clash{"run.twice", r + ".side", other.key + ".side", {Ref{"side." + run.side}}};
-        // What packs the run's strips out from the mesh is as thick as the siding.
-        if (const auto& wears = skin(s.choice("skin.kind"));
-            openWall(s, run.side) && !run.shared &&
-            (lowerSiding(s) > Length{} || run.width > run.along || wears.metal() || wears.shingled() ||
-             (wears.boards() && timberOf(s).size(wears.stock).thick != timberOf(s).one))) {
+        // What packs the run's strips out from the mesh is as thick as the siding, and leaves no room for mesh past the corner.
+        if (openWall(s, run.side) && !run.shared) {
+            const auto& wears = skin(s.choice("skin.kind"));
             const auto open = "skin.open_" + run.side;
-            return Clash{"open.run", open, r + ".side", {Ref{"side." + run.side}}, Change{open, "no"}};
+            const bool packs = lowerSiding(s) == Length{} && !wears.metal() && !wears.shingled() &&
+                               (!wears.boards() || timberOf(s).size(wears.stock).thick == timberOf(s).one);
+            if (!packs || run.width > run.along)
+                return Clash{"open.run",
+                             open,
+                             r + (packs ? ".width" : ".side"),
+                             {Ref{"side." + run.side}},
+                             packs ? Change{r + ".width", written(run.along, s)} : Change{open, "no"}};
         }
         if (nestsThrough(s) && s.choice("nests.wall") == run.side)
             return Clash{"nests.run", "nests.wall", r + ".side", {Ref{"side." + run.side}}};
