@@ -33,7 +33,12 @@ TEST(DoorSteps, AreWithinTheCodeAtEveryHeight) {
             }
             EXPECT_NEAR(before, (height - 0.5) * 25.4, 0.02);
             EXPECT_EQ(treads.size(), std::ceil((height - 0.5) / 7.75));
-            EXPECT_EQ(ofRole(m, "handrail").size(), treads.size() >= 4 ? 1u : 0u) << "from four risers on";
+            // Over more than 30 in rails on both sides, with mesh between an upper and a lower board.
+            const bool guarded = height - 0.5 > 30;
+            EXPECT_EQ(ofRole(m, "handrail").size(), guarded ? 4u : treads.size() >= 4 ? 1u : 0u) << "from four risers on";
+            EXPECT_EQ(ofRole(m, "guard-mesh").size(), guarded ? 2u : 0u);
+            for (const auto* p : ofRole(m, "guard-mesh"))
+                EXPECT_NEAR(volume(p->solids[0]) / (25.4 / 16) / p->box().size().y, 36 * 25.4, 0.5);
             EXPECT_GE(ofRole(m, "stringer").size(), 2u);
         }
 }

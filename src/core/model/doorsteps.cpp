@@ -64,26 +64,44 @@ struct Flight {
                 put("tread/" + std::to_string(k) + (board == 0 ? "/back" : "/front"), "tread", "2x6pt", w.u, outwards,
                     {w.box(u0, u1, -out - treadBoard, -out, top - b.two - b.floor, top - b.floor)});
             }
-        if (risers >= 4) rail(down, normal);
+        const bool guarded = risers * rise > 30 * kIn;
+        if (risers >= 4) rail(down, normal, true, guarded);
+        if (guarded) rail(down, normal, false, true);
     }
     double reach() const { return behind + risers * going + kNosing; }
 
-    /// On the side away from the hinges: two posts beside the stringer, a board on edge along them.
-    void rail(Vec3 down, Vec3 normal) {
-        const double wide = b.wideOf("2x4"), near = behind + 3 * kIn, far = reach() - kNosing - wide - 2 * kIn;
+    /// Two posts beside the stringer and a board on edge along them: on the side away from the hinges, and over a fall of more than 30 in
+    /// on either, with welded mesh from a second board up (IRC 2018 R312.1, from memory).
+    void rail(Vec3 down, Vec3 normal, bool right, bool guarded) {
+        const double wide = b.wideOf("2x4"), near = behind + 3 * kIn, far = reach() - kNosing - wide - 2 * kIn, deep = wide / cosine;
+        const double face = right ? u1 : u0, way = right ? 1 : -1;
+        const std::string side = right ? "" : "left/";
         const auto over = [&](double out) { return nosing(out) + b.two + kRailHigh; };
+        // Standing along the steps, so far out from the stringer's face.
+        const auto strip = [&](double d0, double d1, double a, double e, const auto& low, const auto& high) {
+            const double u = face + way * (right ? d0 : d1);
+            const Vec3 outline[] = {at(u, a, low(a)), at(u, e, low(e)), at(u, e, high(e)), at(u, a, high(a))};
+            return prism(outline, w.u * (d1 - d0));
+        };
+        const double beside = face + way * b.two;
         for (const auto& [name, out] : {std::pair{"near", near}, {"far", far}}) {
-            const double low =
-                std::max(b.ground.highest(b.outside(w, u1, u1 + b.two, out, out + wide)), nosing(out + wide) - stringer / cosine + 2 * kIn);
-            const Vec3 outline[] = {at(u1, out, low), at(u1, out + wide, low), at(u1, out + wide, over(out + wide)),
-                                    at(u1, out, over(out))};
-            put(std::string{"post/"} + name, "rail-post", "2x4pt", {0, 0, 1}, w.inward * -1, {prism(outline, w.u * b.two)});
+            const double low = std::max(b.ground.highest(b.outside(w, std::min(face, beside), std::max(face, beside), out, out + wide)),
+                                        nosing(out + wide) - stringer / cosine + 2 * kIn);
+            put("post/" + side + name, "rail-post", "2x4pt", {0, 0, 1}, w.inward * -1,
+                {strip(
+                    0, b.two, out, out + wide, [&](double) { return low; }, over)});
         }
         // Its top is the posts' top; it laps their outer faces.
-        const double a = near, e = far + wide, deep = wide / cosine;
-        const Vec3 outline[] = {at(u1 + b.two, a, over(a) - deep), at(u1 + b.two, e, over(e) - deep), at(u1 + b.two, e, over(e)),
-                                at(u1 + b.two, a, over(a))};
-        put("rail", "handrail", "2x4", down, normal, {prism(outline, w.u * b.two)});
+        const double a = near, e = far + wide;
+        const auto under = [&](double out) { return over(out) - deep; };
+        put(side + "rail", "handrail", "2x4", down, normal, {strip(b.two, 2 * b.two, a, e, under, over)});
+        if (!guarded) return;
+        const auto line = [&](double out) { return nosing(out) + b.two; };
+        put(side + "rail/low", "handrail", "2x4", down, normal,
+            {strip(b.two, 2 * b.two, a, e, line, [&](double out) { return line(out) + deep; })});
+        if (auto* p = b.add(h.row + "/steps/" + side + "mesh", "guard-mesh", "steps", System::openings, Form::mesh, std::string{kForceMesh},
+                            down, normal, {strip(2 * b.two, 2 * b.two + kMesh, a, e, line, over)}))
+            p->side = w.side, p->opening = h.row;
     }
 };
 
