@@ -38,7 +38,7 @@ TEST(DoorSteps, AreWithinTheCodeAtEveryHeight) {
             EXPECT_EQ(ofRole(m, "handrail").size(), guarded ? 4u : treads.size() >= 4 ? 1u : 0u) << "from four risers on";
             EXPECT_EQ(ofRole(m, "guard-mesh").size(), guarded ? 2u : 0u);
             for (const auto* p : ofRole(m, "guard-mesh"))
-                EXPECT_NEAR(volume(p->solids[0]) / (25.4 / 16) / p->box().size().y, 36 * 25.4, 0.5);
+                EXPECT_NEAR(volume(p->solids[0]) / (25.4 / 16) / std::max(p->box().size().x, p->box().size().y), 36 * 25.4, 0.5);
             EXPECT_GE(ofRole(m, "stringer").size(), 2u);
         }
 }
@@ -125,6 +125,11 @@ TEST(DoorSteps, StandBeforeTheMeshThatGoesDownThere) {
     for (const auto* s : ofRole(m, "stringer")) EXPECT_NEAR(s->box().high.y, -25.4 / 16, 1e-3);
 }
 
+std::vector<const Part*> landingGuards(const Model& m) {
+    auto all = ofRole(m, "guard-mesh");
+    std::erase_if(all, [](const Part* p) { return p->id.find("/landing/") == std::string::npos; });
+    return all;
+}
 const auto kRaised = "foundation.kind=posts; doors.1.wall=front; runs.1.side=right; doors.1.landing=yes; floor.height=";
 
 TEST(DoorSteps, LandingsAreWholeOnUnlikeGround) {
@@ -141,8 +146,7 @@ TEST(DoorSteps, LandingsAreWholeOnUnlikeGround) {
         double shortest = 1e9;
         for (const auto* p : ofRole(m, "landing-post")) shortest = std::min(shortest, p->extent(p->along));
         EXPECT_GE(shortest, 2 * 25.4 - 1e-6);
-        EXPECT_EQ(ofRole(m, "guard-mesh").size() % 2, 0U);
-        EXPECT_EQ(ofRole(m, "guard-mesh").empty(), !landingGuarded(s, "doors.1"));
+        EXPECT_EQ(landingGuards(m).empty(), !landingGuarded(s, "doors.1"));
     }
 }
 
@@ -164,7 +168,7 @@ TEST(DoorSteps, ALandingByHand) {
     ASSERT_EQ(ofRole(m, "landing-post").size(), 4U);
     EXPECT_NEAR(ofRole(m, "landing-post").front()->box().size().z / 25.4, 23, 1e-6);
     // Guards 36 in over the boards, on either side, and no way of 4 in through or under them: mesh of 2 by 4 an inch over the boards.
-    const auto mesh = ofRole(m, "guard-mesh");
+    const auto mesh = landingGuards(m);
     ASSERT_EQ(mesh.size(), 2U);
     for (const auto* p : mesh) {
         EXPECT_NEAR(p->box().high.z - boards.high.z, 36 * 25.4, 1e-6);

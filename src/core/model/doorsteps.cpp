@@ -153,7 +153,7 @@ struct Landing {
     /// Posts bolted to the end joist, rails on them 36 in up and a hand above the boards, welded mesh that no ball of 4 in goes through.
     void guard(bool right) {
         const Vec3 outwards = w.inward * -1, up{0, 0, 1};
-        const double way = right ? 1 : -1, face = right ? u1 : u0, wide = b.wideOf("2x4"), a = near + 2 * kIn, e = far - 2 * kIn,
+        const double way = right ? 1 : -1, face = right ? u1 : u0, wide = b.wideOf("2x4"), a = near + 2 * kIn, e = far - kIn / 2,
                      high = top + kRailHigh;
         const std::string side = right ? "right/" : "left/";
         const auto layer = [&](double d0, double d1, double out0, double out1, double z0, double z1) {
