@@ -1181,6 +1181,23 @@ TEST_F(Window, DucksHaveNoRoostsAndTheLetterAndGaugesFollow) {
     EXPECT_EQ(window->answer()->bill.total, before);
 }
 
+TEST_F(Window, ALandingIsOfferedWhereTheDoorSwingsOverSteps) {
+    const auto has = [&](std::string_view role) { return std::ranges::count(window->answer()->model->parts, role, &Part::role); };
+    EXPECT_EQ(window->findChild<ValueWord*>("doors.1.landing"), nullptr) << "it stands on skids";
+    take("foundation.kind", 3);
+    type("floor.height", "34in");
+    settle();
+    ASSERT_NE(window->findChild<ValueWord*>("doors.1.landing"), nullptr) << window->message().toStdString();
+    EXPECT_EQ(has("landing-board"), 0);
+    take("doors.1.landing", 0);
+    settle();
+    EXPECT_EQ(has("landing-board"), 7) << window->message().toStdString();
+    EXPECT_GE(has("guard-mesh"), 2);
+    window->document().undo()->undo();
+    settle();
+    EXPECT_EQ(has("landing-board"), 0);
+}
+
 TEST_F(Window, FurnitureSightAndMovingFollowTheLetter) {
     EXPECT_EQ(window->findChild<ValueWord*>("run.corner"), nullptr) << "its run has a roof";
     EXPECT_EQ(window->findChild<ValueWord*>("build.trailer"), nullptr);
@@ -1192,6 +1209,9 @@ TEST_F(Window, FurnitureSightAndMovingFollowTheLetter) {
     settle();
     EXPECT_EQ(has("stump"), 2) << window->message().toStdString();
     EXPECT_EQ(has("corner-roof"), 1);
+    take("run.tub", 0);
+    settle();
+    EXPECT_EQ(has("tub"), 1) << window->message().toStdString();
     take("build.move", 1);
     settle();
     ASSERT_NE(window->findChild<ValueWord*>("build.trailer"), nullptr);
