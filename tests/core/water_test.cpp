@@ -68,7 +68,9 @@ TEST(PipedWater, ATroughWithoutAPlaceIsTold) {
 TEST(PipedWater, TroughsHangFromPostToPostInRuns) {
     const std::string mains = "feed.place=run; water.from=mains; ", barrel = "feed.place=run; water.from=barrel; roof.gutter=barrels; ";
     for (const auto& more :
-         {mains, mains + "runs.1.top=mesh; mesh.double=yes; mesh.edge=battens; run.kick=yes; flock.count=30; ground.front_right=7in",
+         {mains,
+          mains +
+              "runs.1.top=mesh; mesh.double=yes; mesh.edge=battens; run.kick=yes; feed.height=4in; flock.count=30; ground.front_right=7in",
           barrel + "runs.1.side=left; roof.barrel=right", barrel + "runs.1.side=back; runs.1.top=shared; runs.1.length=5ft",
           barrel + "runs.1.side=back; runs.1.top=shared; runs.1.length=5ft; frame.timber=metric; run.litter=sand; ground.back_right=6in"}) {
         SCOPED_TRACE(more);

@@ -122,7 +122,7 @@ struct Trough {
     }
     /// Nobody comes in there, and nothing stands or moves where it would be.
     bool free(const Bay& bay, const std::vector<Bounds>& kept) const {
-        const double foot = bay.rim + kIn / 4 - b.wideOf("2x6");
+        const double foot = bay.rim + kIn / 4 - b.wideOf("2x4");
         for (const auto& [from, to] : bay.side->ways)
             if (to > bay.from && from < bay.to) return false;
         if (foot < b.ground.highest(bounds(bay.box(bay.from, bay.to, b.post, b.post + b.two, 0, 1))) + kIn / 2) return false;
@@ -151,6 +151,8 @@ struct Trough {
         if (last < first) return std::nullopt;
         const auto ground = b.ground.highest(bounds(bay.box(bay.from, bay.to, b.post, b.post + b.two + inMm(kTroughDeep), 0, 1)));
         bay.rim = ground + rim, bay.pipe = bay.rim + 3 * kIn;
+        // Over a kick board.
+        if (b.s.flag("run.kick")) bay.pipe = std::max(bay.pipe, ground + b.post + b.wideOf("2x6") + kIn);
         double near = (left.second + right.first) / 2;
         if (fromBarrel(b.s)) {
             const auto* barrel = b.model.find("roof/barrel/" + b.s.choice("roof.falls_to"));
@@ -199,9 +201,9 @@ struct Trough {
                 if ((!best || place->far < best->far - kTouchMm) && free(*place, kept)) best = place;
             }
         if (!best) return;
-        const double d = b.post, foot = best->rim + kIn / 4 - b.wideOf("2x6");
-        b.lumber("trough/board", "trough-rail", "run", System::run, "2x6pt", best->side->frame.u, {0, 0, 1},
-                 best->box(best->from, best->to, d, d + b.two, foot, foot + b.wideOf("2x6")));
+        const double d = b.post, foot = best->rim + kIn / 4 - b.wideOf("2x4");
+        b.lumber("trough/board", "trough-rail", "run", System::run, "2x4pt", best->side->frame.u, {0, 0, 1},
+                 best->box(best->from, best->to, d, d + b.two, foot, foot + b.wideOf("2x4")));
         for (std::int64_t i = 0; i < n; ++i) {
             const double u = best->start + static_cast<double>(i) * inMm(kTroughLong);
             b.add(

@@ -43,9 +43,8 @@ constexpr Rule kOrder[] = {
      "window-light "
      "track ramp rung",
      "saw"},
-    {"steps", System::openings,
-     "block landing-post landing-beam landing-rim landing-joist landing-board stringer tread rail-post handrail guard-mesh",
-     "saw treated dig"},
+    {"landing", System::openings, "block landing-post landing-beam landing-rim landing-joist landing-board", "saw treated dig"},
+    {"steps", System::openings, "stringer tread rail-post handrail guard-mesh", "saw treated"},
     {"mesh", System::openings, "*", "metal"},
     {"partitions", System::inside,
      "plate-board bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh", "saw"},
@@ -136,7 +135,7 @@ Moved moved(const Model& model, Settled& s, const std::vector<Step>& steps) {
     const bool setPosts = s.choice("foundation.kind") == "set_posts";
     const auto goes = [&](const Part& p) {
         if (p.existing || p.system == System::run || p.edging() || p.yard() || p.assembly == "perches" || p.role == "litter" ||
-            p.role == "barrel")
+            p.role == "barrel" || p.role == "block")
             return false;
         return p.system != System::ground || (p.form == Form::lumber && !setPosts && p.role != "ground-sill");
     };
