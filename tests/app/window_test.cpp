@@ -972,18 +972,14 @@ TEST_F(Window, ACeilingHalfOpenWallsALiningPaversAndAnAutomaticDoorAreChosenInTh
     // What a roof is asked has gone from the letter; what a ceiling is asked stands there.
     EXPECT_EQ(window->findChild<ValueWord*>("roof.pitch"), nullptr);
     EXPECT_NE(window->findChild<ValueWord*>("ceiling.kind"), nullptr);
-    // On the building's floor a run has nothing to stand on: refused; without one it is there, and costs nothing.
-    const auto undone = window->document().undo()->index();
-    take("foundation.kind", -1);
-    settle();
-    EXPECT_EQ(window->document().undo()->index(), undone);
-    if (auto* leaf = popup("leaf")) QTest::keyClick(leaf, Qt::Key_Escape);
-    QTest::mouseClick(window->findChild<QPushButton*>("remove.runs.1"), Qt::LeftButton);
-    settle();
+    // On the building's floor coop and run stand alike; it is there, and costs nothing, and nothing digs through it.
+    EXPECT_NE(window->findChild<ValueWord*>("apron.kind"), nullptr);
     take("foundation.kind", -1);
     settle();
     ASSERT_TRUE(has("building-floor")) << window->message().toStdString();
-    EXPECT_TRUE(window->answer()->model->find("ground/floor")->existing);
+    for (const auto* id : {"ground/floor", "runs.1/floor"}) EXPECT_TRUE(window->answer()->model->find(id)->existing) << id;
+    EXPECT_FALSE(has("apron"));
+    EXPECT_EQ(window->findChild<ValueWord*>("apron.kind"), nullptr);
     window->document().undo()->setIndex(0);
     settle();
     EXPECT_EQ(window->answer()->bill.total, before);
