@@ -31,11 +31,11 @@
 namespace oiko {
 namespace {
 
-/// Until a thing holds that another thread brings about.
+/// Until a thing holds that another thread brings about, which has the processor meanwhile.
 bool comes(const std::function<bool()>& holds) {
     QElapsedTimer clock;
     clock.start();
-    while (clock.elapsed() < 30'000 && !holds()) QApplication::processEvents(QEventLoop::AllEvents, 10);
+    while (clock.elapsed() < 30'000 && !holds()) QTest::qWait(5);
     return holds();
 }
 
