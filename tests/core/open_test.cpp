@@ -29,7 +29,7 @@ const std::vector<std::vector<Change>>& openCoops() {
         asked("skin.open_front=yes; skin.lower=24in; skin.kind=battens; form.kind=elevated; flock.count=6; runs.1.side=right"),
         {{"skin.open_back", "yes"}, {"nests.wall", "back"}, {"roost.wall", "left"}, {"runs.1.side", "front"}, {"flock.count", "8"}},
         // Under a roof of its own, or mesh, strips are packed out as thick as the siding.
-        asked("skin.open_front=yes; mesh.kind=hardware-cloth-1/4; coop.width=14ft"),
+        asked("skin.open_front=yes; mesh.kind=hardware-cloth-1/4; coop.width=8ft 1/2in; runs.1.width=8ft 1/2in"),
         asked("skin.open_front=yes; mesh.kind=hardware-cloth-1/4; runs.1.top=mesh; frame.walls=posts; skin.kind=board_batten"),
         asked("skin.open_left=yes; runs.1.side=left; runs.1.width=4ft; flock.count=4; skin.kind=battens; doors.1.wall=front; "
               "nests.wall=right"),
@@ -52,14 +52,15 @@ INSTANTIATE_TEST_SUITE_P(Coops, Open, testing::Range<std::size_t>(0, openCoops()
 TEST(OpenByHand, StripsOfARunArePackedOutFromTheMesh) {
     const auto d = designWith(asked("skin.open_front=yes; runs.1.top=mesh"));
     const auto m = modelOf(d);
-    // Along the beam, 10 ft: a strip of panel 8 ft long and one of 2 ft, 1 1/2 in high, 5/8 thick, from the 1x2 on the mesh to the beam.
+    // Along the beam, 10 ft: two strips of panel, 5 ft long, which leaves no stub of a width just over 8 ft; 1 1/2 in high, 5/8 thick, from
+    // the 1x2 on the mesh to the beam.
     std::vector<const Part*> along;
     for (const auto* p : ofRole(m, "closer"))
         if (p->id.find("/packing/beam/") != std::string::npos) along.push_back(p);
     ASSERT_EQ(along.size(), 2U);
     const auto box = along.front()->box();
-    EXPECT_NEAR(box.size().x / 25.4, 96, 1e-6);
-    EXPECT_NEAR(along.back()->box().size().x / 25.4, 24, 1e-6);
+    EXPECT_NEAR(box.size().x / 25.4, 60, 1e-6);
+    EXPECT_NEAR(along.back()->box().size().x / 25.4, 60, 1e-6);
     EXPECT_NEAR(box.size().z / 25.4, 1.5, 1e-6);
     EXPECT_EQ(along.front()->stock, "grooved-5/8");
     EXPECT_NEAR(box.high.y / 25.4, -1 / 16.0 - 0.75, 1e-4);

@@ -67,11 +67,11 @@ struct OwnRoof final : Runner {
                             : std::string{kind.stock},
               upright ? up : w.u, upright ? w.u : up, {solid});
     }
-    /// The same along the run's width, in lengths that a sheet has.
+    /// The same along the run's width, in equal lengths that a sheet has.
     void packingAlong(const std::string& name, double za, double zb) {
-        int n = 0;
-        for (double u = u0; u < u0 + beside - kSameMm; u += 96 * kIn)
-            packing(name + "/" + std::to_string(++n), u, std::min(u + 96 * kIn, u0 + beside), za, zb, false);
+        const int n = static_cast<int>(std::ceil(beside / (96 * kIn) - 1e-9));
+        for (int i = 0; i < n; ++i)
+            packing(name + "/" + std::to_string(i + 1), u0 + beside * i / n, u0 + beside * (i + 1) / n, za, zb, false);
     }
     double face() const { return w.open() ? w.skin : b.skinThick; }  ///< of what the wall wears there
 
