@@ -328,7 +328,7 @@ TEST(LeastBoards, StepsOverWhatWasTriedAndWhatHasNoRoom) {
     std::mt19937_64 dice{41};
     for (int round = 0; round < 6; ++round) {
         const auto g = smallCase(dice, true);
-        std::vector<BoardCut> cuts{cutFrom(g, g.size, 0)};
+        std::vector<BoardCut> cuts{cutFrom(g, g.size, {g.size, g.need, g.size, *std::ranges::max_element(g.room)}, 0)};
         const auto first = leastBoards(g, cuts, 10'000'000, {}, {}, 100'000);
         ASSERT_TRUE(first.complete);
         EXPECT_TRUE(cuts[0].allows(first.boards));
@@ -392,6 +392,17 @@ TEST(FullBoards, FindsBoardsThatWereCutUpAndNoneWhereThereAreNone) {
             EXPECT_LT(work, 20'000'000) << "it counts";
         }
     }
+    // Sold at one rate, other boards than those asked for will do: as long together, at the same cost. At two rates they will not.
+    auto rate = cutUp({24'000, 36'000}, {20, 20}, 5'000, 15'000, 0);
+    rate.price = {2, 3}, rate.left = {60, 40};
+    std::int64_t most = 20'000'000;
+    const auto other = fullBoards(rate, {23, 18}, most, {});
+    EXPECT_TRUE(whole(rate, other));
+    EXPECT_EQ(
+        std::accumulate(other.begin(), other.end(), std::int64_t{0}, [&](auto sum, const Filled& f) { return sum + rate.price[f.first]; }),
+        100);
+    rate.price = {2, 4}, most = 2'000'000;
+    EXPECT_TRUE(fullBoards(rate, {23, 18}, most, {}).empty());
     // Even sizes leave no odd board full, however often it is tried; nor is there one where boards have room to spare or too little.
     auto even = cutUp({2'400}, {8}, 300, 900, 0);
     for (auto& size : even.size) size *= 2;

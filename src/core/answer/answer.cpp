@@ -10,6 +10,8 @@
 namespace oiko {
 namespace {
 
+constexpr std::int64_t kProofWork = 800'000;  ///< for each profile's boards: some seconds
+
 using Key = std::vector<std::pair<std::string, Value>>;
 
 bool shapes(const Param& p) {
@@ -142,7 +144,7 @@ std::shared_ptr<const Answer> withProvenCuts(const std::shared_ptr<const Answer>
     auto a = std::make_shared<Answer>(*given);
     a->settled = std::make_shared<Settled>(a->design);  // values are found as they are asked for: a thread has its own
     auto rules = cutRules(*a->settled);
-    rules.work = 2'000'000, rules.stop = stop;
+    rules.work = kProofWork, rules.stop = stop;
     if (before) rules.before = boardsBefore(*before->cuts);
     a->cuts = std::make_shared<const CutLists>(cutLists(*a->takeoff, *a->settled, *a->prices, rules));
     a->bill = buy(*a->model, *a->takeoff, *a->cuts, *a->settled, *a->prices);

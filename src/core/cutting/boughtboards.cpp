@@ -7,8 +7,7 @@
 #include <limits>
 #include <memory>
 #include <numeric>
-
-#include "core/cutting/knapsack.h"
+#include <optional>
 
 namespace oiko {
 
@@ -24,8 +23,7 @@ bool BoardCut::allows(const std::vector<double>& boards) const {
     return sum >= static_cast<double>(need) * (1 - 1e-9);
 }
 
-BoardCut cutFrom(const ProofCase& g, const Worths& worths, std::int64_t missing) {
-    const Filler filler{g.size, g.need, worths, *std::ranges::max_element(g.room)};
+BoardCut cutFrom(const ProofCase& g, const Worths& worths, const Filler& filler, std::int64_t missing) {
     double rate = 0;  // the most worth of a grid step
     for (std::size_t i = 0; i < worths.size(); ++i) rate = std::max(rate, static_cast<double>(worths[i]) / static_cast<double>(g.size[i]));
     BoardCut c{{}, 0};
@@ -73,7 +71,9 @@ public:
         glp_term_out(GLP_OFF);
         glp_add_cols(lp_.get(), static_cast<int>(rows_));
         for (std::size_t j = 0; j < rows_; ++j) glp_set_obj_coef(lp_.get(), static_cast<int>(j) + 1, static_cast<double>(g_.price[j]));
-        addCuts();
+        // Where the boards of a box are too few, this stands in for them at a forbidding price.
+        const int standIn = glp_add_cols(lp_.get(), 1);
+        glp_set_col_bnds(lp_.get(), standIn, GLP_LO, 0, 0), glp_set_obj_coef(lp_.get(), standIn, forbidding_);
         visit(all, 0);
         answer.bound = std::min(answer.bound, answer.cost);
     }
@@ -85,30 +85,40 @@ private:
     };
     static constexpr int kWhole = 60;  ///< duals are whole numbers of 2^-kWhole
 
-    /// A row for each cut, and a column that stands in for it at a forbidding price where the boards of a box are too few.
-    void addCuts() {
-        auto* lp = lp_.get();
-        for (auto c = scale_.size(); c < cuts_.size(); ++c) {
-            const auto& cut = cuts_[c];
-            scale_.push_back(static_cast<double>(std::max<std::int64_t>(1, *std::ranges::max_element(cut.worth))));
-            const int row = glp_add_rows(lp, 1), column = glp_add_cols(lp, 1);
-            std::vector<int> index{0, column};
-            std::vector<double> value{0, 1};
-            for (std::size_t j = 0; j < rows_; ++j)
-                if (cut.worth[j] > 0)
-                    index.push_back(static_cast<int>(j) + 1), value.push_back(static_cast<double>(cut.worth[j]) / scale_[c]);
-            glp_set_mat_row(lp, row, static_cast<int>(index.size()) - 1, index.data(), value.data());
-            glp_set_row_bnds(lp, row, GLP_LO, static_cast<double>(cut.need) / scale_[c], 0);
-            glp_set_col_bnds(lp, column, GLP_LO, 0, 0), glp_set_obj_coef(lp, column, forbidding_);
+    /// The cut as a row of the program.
+    void add(std::size_t c) {
+        const auto& cut = cuts_[c];
+        const auto scale = static_cast<double>(std::max<std::int64_t>(1, *std::ranges::max_element(cut.worth)));
+        std::vector<int> index{0, static_cast<int>(rows_) + 1};
+        std::vector<double> value{0, 1};
+        for (std::size_t j = 0; j < rows_; ++j)
+            if (cut.worth[j] > 0) index.push_back(static_cast<int>(j) + 1), value.push_back(static_cast<double>(cut.worth[j]) / scale);
+        const int row = glp_add_rows(lp_.get(), 1);
+        glp_set_mat_row(lp_.get(), row, static_cast<int>(index.size()) - 1, index.data(), value.data());
+        glp_set_row_bnds(lp_.get(), row, GLP_LO, static_cast<double>(cut.need) / scale, 0);
+        led_.emplace_back(c, scale);
+    }
+    /// The cut outside the program that these boards miss by most of its need.
+    std::optional<std::size_t> missed(const std::vector<double>& y) const {
+        std::optional<std::size_t> most;
+        double share = 1 - 1e-9;
+        for (std::size_t c = 0; c < cuts_.size(); ++c) {
+            if (cuts_[c].need <= 0) continue;
+            const double held = std::inner_product(y.begin(), y.end(), cuts_[c].worth.begin(), 0.0, std::plus{},
+                                                   [](double n, auto w) { return n * static_cast<double>(w); }) /
+                                static_cast<double>(cuts_[c].need);
+            if (held < share && std::ranges::find(led_, c, &std::pair<std::size_t, double>::first) == led_.end()) share = held, most = c;
         }
+        return most;
     }
     /// Never more than the least cost in the box: each cut times its dual is taken from the prices, and what stays is paid at its least.
     std::int64_t bound(const Box& box) const {
         Wide sum = 0;
         std::vector<Wide> rest(rows_);
         for (std::size_t j = 0; j < rows_; ++j) rest[j] = static_cast<Wide>(g_.price[j]) << kWhole;
-        for (std::size_t c = 0; c < cuts_.size(); ++c) {
-            const double dual = glp_get_row_dual(lp_.get(), static_cast<int>(c) + 1) / scale_[c];
+        for (std::size_t k = 0; k < led_.size(); ++k) {
+            const auto& [c, scale] = led_[k];
+            const double dual = glp_get_row_dual(lp_.get(), static_cast<int>(k) + 1) / scale;
             const auto whole = static_cast<Wide>(std::max(0.0, std::ldexp(dual, kWhole)));
             sum += whole * cuts_[c].need;
             for (std::size_t j = 0; j < rows_; ++j) rest[j] -= whole * cuts_[c].worth[j];
@@ -155,16 +165,20 @@ private:
         }
         take(up);
     }
+    /// Of the cuts the program has only those that it missed once: a few of hundreds.
     void solve(const Box& box) {
         auto* lp = lp_.get();
-        addCuts();
         for (std::size_t j = 0; j < rows_; ++j)
             glp_set_col_bnds(lp, static_cast<int>(j) + 1, box.least[j] == box.most[j] ? GLP_FX : GLP_DB, static_cast<double>(box.least[j]),
                              static_cast<double>(box.most[j]));
         glp_smcp set;
         glp_init_smcp(&set);
         set.msg_lev = GLP_MSG_OFF, set.meth = GLP_DUALP;
-        if (glp_simplex(lp, &set) != 0) glp_std_basis(lp), glp_simplex(lp, &set);
+        for (std::optional<std::size_t> cut = std::nullopt;; add(*cut)) {
+            if (glp_simplex(lp, &set) != 0) glp_std_basis(lp), glp_simplex(lp, &set);
+            if (glp_get_obj_val(lp) >= static_cast<double>(answer.cost)) return;  // dear enough without the others
+            if (cut = missed(fractions()); !cut) return;
+        }
     }
     std::vector<double> fractions() const {
         std::vector<double> y(rows_);
@@ -230,7 +244,7 @@ private:
     std::int64_t visits_ = 0, step_ = 0;
     double forbidding_;
     std::unique_ptr<glp_prob, decltype(&glp_delete_prob)> lp_;
-    std::vector<double> scale_;
+    std::vector<std::pair<std::size_t, double>> led_;  ///< cuts in the program, by row, and what they were divided by
 };
 
 }  // namespace
@@ -242,7 +256,7 @@ Bought leastBoards(const ProofCase& g, std::vector<BoardCut>& cuts, std::int64_t
 
 std::int64_t boundFrom(const ProofCase& g, const std::vector<Worths>& worths, std::int64_t missing, std::int64_t top) {
     std::vector<BoardCut> cuts;
-    for (const auto& w : worths) cuts.push_back(cutFrom(g, w, missing));
+    for (const auto& w : worths) cuts.push_back(cutFrom(g, w, {g.size, g.need, w, *std::ranges::max_element(g.room)}, missing));
     return leastBoards(g, cuts, top, {}, {}, 200'000).bound;
 }
 

@@ -1,5 +1,6 @@
 #pragma once
 // How many boards of each row must be bought at least, by inequalities that every plan satisfies.
+#include "core/cutting/knapsack.h"
 #include "core/cutting/proof.h"
 
 namespace oiko {
@@ -14,7 +15,8 @@ struct BoardCut {
     bool allows(const Boards& boards) const;
     bool allows(const std::vector<double>& boards) const;  ///< within a billionth
 };
-BoardCut cutFrom(const ProofCase& given, const Worths& worths, std::int64_t missing);
+/// `filler`: of the same worths, every room.
+BoardCut cutFrom(const ProofCase& given, const Worths& worths, const Filler& filler, std::int64_t missing);
 
 /// Whether these boards, in fractions, are too few; then the cut that says so has been added.
 using Separate = std::function<bool(const std::vector<double>&)>;

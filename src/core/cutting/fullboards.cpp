@@ -150,6 +150,19 @@ bool mustBeFull(const ProofCase& g, const std::vector<std::int64_t>& boards) {
            std::accumulate(boards.begin(), boards.end(), std::int64_t{0}) <= kMostBoards;
 }
 
+/// Where nothing is over and all are sold at one rate, any boards at that rate will do that come out full: as many of each as there may be.
+static std::vector<std::int64_t> anyAtOneRate(const ProofCase& g, const std::vector<std::int64_t>& boards) {
+    const Wide length = std::inner_product(boards.begin(), boards.end(), g.room.begin(), std::int64_t{0}),
+               cost = std::inner_product(boards.begin(), boards.end(), g.price.begin(), std::int64_t{0});
+    auto any = boards;
+    for (std::size_t j = 0; j < boards.size(); ++j) {
+        const bool same = g.price[j] * length == cost * g.room[j];
+        if (boards[j] > 0 && !same) return boards;
+        if (same) any[j] = std::min(g.left[j], static_cast<std::int64_t>(length) / g.room[j]);
+    }
+    return any;
+}
+
 std::vector<Filled> fullBoards(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t& work,
                                const std::function<bool()>& stop, int again) {
     if (!mustBeFull(g, boards)) return {};
@@ -159,14 +172,16 @@ std::vector<Filled> fullBoards(const ProofCase& g, const std::vector<std::int64_
         work -= search.worked();
         return found ? search.plan() : std::vector<Filled>{};
     };
-    FullBoards all{g, boards, spare, kFew, stop};
+    const auto allowed = spare == 0 ? anyAtOneRate(g, boards) : boards;
+    FullBoards all{g, allowed, spare, kFew, stop};
     if (auto plan = tryAll(all); !plan.empty() || all.complete()) return plan;
-    const LastBoards last = [&](const ProofCase& some, const std::vector<std::int64_t>& left) {
+    const auto count = std::accumulate(boards.begin(), boards.end(), std::int64_t{0});
+    const LastBoards last = [&](const ProofCase& some, const std::vector<std::int64_t>& left, std::int64_t few) {
         const auto pieces = std::accumulate(some.need.begin(), some.need.end(), std::int64_t{0});
-        FullBoards search{some, left, spareOf(some, left), pieces / std::accumulate(left.begin(), left.end(), std::int64_t{0}) + 1, stop};
+        FullBoards search{some, left, spare == 0 ? 0 : spareOf(some, left), pieces / few + 1, stop};
         return tryAll(search);
     };
-    return swappedFull(g, boards, spare, last, work, again, stop);
+    return swappedFull(g, allowed, count, spare, last, work, again, stop);
 }
 
 }  // namespace oiko

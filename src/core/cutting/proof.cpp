@@ -16,6 +16,7 @@ namespace oiko {
 namespace {
 
 constexpr std::int64_t kFine = 4'000'000;  ///< cells
+constexpr int kFirst = 3, kLast = 12;      ///< attempts at a plan of given boards, before others are tried and after
 
 class Prover {
 public:
@@ -30,7 +31,7 @@ public:
         cost_ = cost, out.missing = missing;
         if (missing > 0) leaveOutLess(out);
         // The pieces' own lengths are a first worth.
-        cut(g_.size, out);
+        cut(g_.size, Filler{g_.size, g_.need, g_.size, most_}, out);
         const auto shortest = leastBoards(g_, cuts_, cost_, {}, {}, 2'000);
         out.bound = shortest.bound;
         // On a fine grid the linear program is slow: boards that just hold the lengths are filled first.
@@ -53,7 +54,8 @@ public:
             work_ -= 500;
             if (tried.empty()) out.bound = std::max(out.bound, bought.bound);
             if (bought.boards.empty()) break;  // nothing cheaper than the plan in hand
-            if (auto plan = realise(bought.boards, out.missing); !plan.empty()) {
+            const int few = mustBeFull(g_, bought.boards) ? kFirst + 2 : kFirst;
+            if (auto plan = realise(bought.boards, out.missing, 0, few); !plan.empty()) {
                 out.boards = std::move(plan), cost_ = bought.cost;
                 if (cost_ == out.bound) break;
                 continue;
@@ -61,14 +63,19 @@ public:
             // Enough in fractions, but no whole plan was found: these boards or fewer are not tried again.
             tried.push_back(bought.boards);
         }
+        // Boards that are a little dearer were quicker to try than those that will hardly do.
+        for (const auto& boards : tried)
+            if (costOf(boards) < cost_)
+                if (auto plan = realise(boards, out.missing, kFirst, kLast); !plan.empty())
+                    out.boards = std::move(plan), cost_ = costOf(boards);
         // What is left of the work goes to full boards that were not found.
         while (cost_ > out.bound && !stopped()) {
             ++again_;
             const auto before = work_;
             for (const auto& boards : tried) {
-                const auto asked = std::inner_product(boards.begin(), boards.end(), g_.price.begin(), std::int64_t{0});
-                if (out.missing > 0 || asked >= cost_ || stopped()) continue;
-                if (auto full = fullBoards(g_, boards, work_, stop_, again_); !full.empty()) out.boards = std::move(full), cost_ = asked;
+                if (out.missing > 0 || costOf(boards) >= cost_ || stopped()) continue;
+                if (auto full = fullBoards(g_, boards, work_, stop_, again_); !full.empty())
+                    out.boards = std::move(full), cost_ = costOf(boards);
             }
             if (work_ == before) break;
         }
@@ -80,13 +87,22 @@ public:
 private:
     bool stopped() { return work_ <= 0 || (stop_ && stop_()); }
 
-    void cut(const Worths& worths, Proof& out) { cuts_.push_back(cutFrom(g_, worths, out.missing)), out.worths.push_back(worths); }
+    std::int64_t costOf(const Boards& boards) const {
+        return std::inner_product(boards.begin(), boards.end(), g_.price.begin(), std::int64_t{0});
+    }
+    void cut(const Worths& worths, const Filler& filler, Proof& out) {
+        cuts_.push_back(cutFrom(g_, worths, filler, out.missing)), out.worths.push_back(worths);
+    }
 
+    bool solved() {
+        work_ -= static_cast<std::int64_t>(g_.size.size() * master_.patterns()) / 400;
+        return master_.solve(stop_);
+    }
     /// Columns until none pays, for room where boards are given, else for cost; the last worths become a cut. A mere probe (no `out`)
     /// ends as soon as the boards are known to be too few.
     bool generate(Proof* out, const std::vector<double>* boards = nullptr) {
         for (;;) {
-            if (stopped() || !master_.solve(stop_)) return false;
+            if (stopped() || !solved()) return false;
             std::vector<double> pi(g_.size.size());
             double rate = 0;
             for (std::size_t i = 0; i < pi.size(); ++i) {
@@ -111,7 +127,7 @@ private:
             }
             if (!out && over > letOff_ * scale + 1e6) return true;
             if (grew && (boards || !settled(worths, filler))) continue;
-            if (out) cut(worths, *out);
+            if (out) cut(worths, filler, *out);
             return true;
         }
     }
@@ -163,13 +179,13 @@ private:
     }
 
     /// A plan of whole boards that leaves out no more than `missing`, by diving and mending; else an empty one.
-    std::vector<Filled> realise(const Boards& boards, std::int64_t missing) {
+    std::vector<Filled> realise(const Boards& boards, std::int64_t missing, int from, int to) {
         const bool full = missing == 0 && mustBeFull(g_, boards);
         // With something to spare a dive is likelier to end well; with nothing hardly one does.
         const int swapsAt = spareOf(g_, boards) > 0 ? 4 : 0;
-        for (int attempt = 0; attempt < (full && swapsAt == 0 ? 3 : 12) && !stopped(); ++attempt) {
+        for (int attempt = from; attempt < (full && swapsAt == 0 ? 3 : to) && !stopped(); ++attempt) {
             if (full && attempt == swapsAt)
-                if (auto plan = fullBoards(g_, boards, work_, stop_, again_); !plan.empty()) return plan;
+                if (auto plan = fullBoards(g_, boards, work_, stop_, again_++); !plan.empty()) return plan;
             auto p = mended(boards, attempt, missing);
             if (lengthOut(g_, p) <= missing) return filledOf(p);
         }
@@ -250,11 +266,11 @@ private:
     bool fitsInFractions(const Boards& boards, const Pattern& need, bool fresh) {
         const std::vector<double> room(boards.begin(), boards.end());
         master_.forRoom(room, need);
-        if (!master_.solve(stop_)) return false;
+        if (!solved()) return false;
         const auto fits = [&] { return master_.objective() <= letOff_ + 1e-6; };
         if (fits() || !fresh || stopped()) return fits();
         generate(nullptr, &room);
-        return master_.solve(stop_) && fits();
+        return solved() && fits();
     }
 
     const ProofCase& g_;

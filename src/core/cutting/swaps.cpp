@@ -37,16 +37,16 @@ struct Lying {
 /// Fillings that leave next to nothing over, by number of pieces.
 class Pool {
 public:
-    Pool(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t spare, Dice& dice, const std::function<bool()>& stop)
+    Pool(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t all, std::int64_t spare, Dice& dice,
+         const std::function<bool()>& stop)
         : g_{g}, dice_{dice} {
         for (std::size_t i = 0; i < g.size.size(); ++i)
             pieces_.insert(pieces_.end(), static_cast<std::size_t>(g.need[i]), static_cast<Id>(i));
         std::ranges::stable_sort(pieces_, [&](auto a, auto b) { return g.size[a] > g.size[b]; });
-        const auto all = std::accumulate(boards.begin(), boards.end(), std::int64_t{0});
-        mean_ = static_cast<double>(pieces_.size()) / static_cast<double>(std::max<std::int64_t>(1, all));
+        mean_ = static_cast<double>(pieces_.size()) / static_cast<double>(all);
         const auto most = std::min<std::size_t>({kMostOn, pieces_.size(), static_cast<std::size_t>(std::ceil(mean_)) + 2});
         // No board gives more away than a few boards' share, as long as every size lies on some.
-        for (loss_ = std::min(spare, 4 * spare / std::max<std::int64_t>(1, all));; loss_ = std::min(spare, 2 * loss_ + 1)) {
+        for (loss_ = std::min(spare, 4 * spare / all);; loss_ = std::min(spare, 2 * loss_ + 1)) {
             by_.clear();
             std::vector<bool> lies(g.size.size(), false);
             for (std::size_t k = 1; k <= most; ++k) {
@@ -165,8 +165,9 @@ private:
 /// Fillings swapped in and out of the boards.
 class Swaps {
 public:
-    Swaps(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t spare, const std::vector<Lying>& choices, Dice& dice)
-        : g_{g}, dice_{dice}, by_(g.size.size()), weight_(g.size.size(), 1), empty_(boards.size()) {
+    Swaps(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t all, std::int64_t spare,
+          const std::vector<Lying>& choices, Dice& dice)
+        : g_{g}, dice_{dice}, all_{all}, by_(g.size.size()), weight_(g.size.size(), 1), empty_(boards.size()) {
         for (std::size_t j = 0; j < boards.size(); ++j)
             for (std::int64_t k = 0; k < boards[j]; ++k) empty_[j].push_back(Id(on_.size())), on_.push_back(kNone), rowOf_.push_back(Id(j));
         for (std::size_t i = 0; i < g.size.size(); ++i) {
@@ -187,7 +188,7 @@ public:
             const auto size = static_cast<double>(g.size[i]);
             sum += size, squares += size * size;
         }
-        const auto n = static_cast<double>(sizeOf_.size()), each = n / static_cast<double>(on_.size());
+        const auto n = static_cast<double>(sizeOf_.size()), each = n / static_cast<double>(all);
         const auto wide = 2.5 * std::sqrt(each * std::max(0.0, squares / n - sum / n * sum / n));
         spread_ = std::log(1 + wide / (1 + static_cast<double>(spare)));
     }
@@ -217,7 +218,7 @@ public:
             if (now_ < ask_) continue;
             const bool ask = likely();
             ask_ = now_ + (ask ? 300 : 10);
-            if (ask) lastOnes_ = last(left(), boardsLeft());
+            if (ask) lastOnes_ = last(left(), boardsLeft(), few());
             if (!lastOnes_.empty()) return true;
         }
         return free_.empty();
@@ -242,10 +243,16 @@ private:
     bool likely() const {
         const auto pieces = static_cast<double>(free_.size());
         if (pieces > kLast || free_.empty()) return false;
-        double boards = 0;
-        for (const auto& row : empty_) boards += static_cast<double>(row.size());
+        const auto boards = static_cast<double>(few());
         const auto ways = std::lgamma(pieces + 1) - boards * std::lgamma(pieces / boards + 1) - std::lgamma(boards + 1);
         return ways > (boards - 1) * spread_ - 3;
+    }
+    /// How many boards the pieces that lie nowhere will need.
+    std::int64_t few() const {
+        const auto full = static_cast<std::int64_t>(on_.size()) -
+                          std::accumulate(empty_.begin(), empty_.end(), std::int64_t{0},
+                                          [](auto n, const auto& row) { return n + static_cast<std::int64_t>(row.size()); });
+        return std::max<std::int64_t>(1, all_ - full);
     }
     ProofCase left() {
         ProofCase out{{}, {}, {}, g_.room, g_.price, g_.left};
@@ -331,6 +338,7 @@ private:
     };
     const ProofCase& g_;
     Dice& dice_;
+    std::int64_t all_;                           ///< boards that will be full in the end
     std::vector<Kind> kinds_;                    ///< of sizes
     std::vector<std::vector<Id>> by_;            ///< choices, by size
     std::vector<Id> rows_, starts_, sizes_;      ///< of choices: row, and where their sizes start
@@ -350,14 +358,14 @@ private:
 
 }  // namespace
 
-std::vector<Filled> swappedFull(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t spare, const LastBoards& last,
-                                std::int64_t& work, int again, const std::function<bool()>& stop) {
+std::vector<Filled> swappedFull(const ProofCase& g, const std::vector<std::int64_t>& boards, std::int64_t all, std::int64_t spare,
+                                const LastBoards& last, std::int64_t& work, int again, const std::function<bool()>& stop) {
     Dice dice{2026 + static_cast<std::uint64_t>(again)};
-    Pool pool{g, boards, spare, dice, stop};
+    Pool pool{g, boards, all, spare, dice, stop};
     work -= pool.worked();
     auto looks = kLooks * (1 + again);
     for (std::size_t attempt = 0; attempt < kAttempts && pool.whole() && work > 0 && !(stop && stop()); ++attempt, looks += looks / 4) {
-        Swaps s{g, boards, spare, pool.some(kChosen[attempt % kChosen.size()]), dice};
+        Swaps s{g, boards, all, spare, pool.some(kChosen[attempt % kChosen.size()]), dice};
         if (s.run(looks, last, work, stop)) return s.plan();
     }
     return {};

@@ -11,6 +11,8 @@
 namespace oiko {
 namespace {
 
+constexpr std::int64_t kSheetShare = 12;  ///< a step of sheets is so much less than one of boards
+
 auto& piecesOf(CutBoard& b) { return b.pieces; }
 auto& piecesOf(NestedSheet& s) { return s.placements; }
 auto& boughtOf(CutPlan& p) { return p.boards; }
@@ -298,7 +300,7 @@ CutLists cutLists(const Takeoff& t, Settled& s, const Catalog& prices, const Cut
         cutAlready<NestedSheet>(out, s.design().cutSheets, out.sheetParts, out.sheetStock, prices, sheetCounts, leftSheets);
     out.sheets = planned<NestPlan>(
         out.sheetParts, sheetCounts, leftSheets, soldSheets, handFirst,
-        [&](const auto& parts, const auto& stock) { return nestSheets(parts, stock, rules.kerf, rules.work * 5, rules.stop); });
+        [&](const auto& parts, const auto& stock) { return nestSheets(parts, stock, rules.kerf, rules.work * kSheetShare, rules.stop); });
     out.markedSheets = markedFirst(out.sheets, sheetsBefore, out.sheetStock);
     out.rolls = planned<NestPlan>(out.rollParts, countsOf(out.rollParts), out.rollStock, soldRolls, handFirst,
                                   [&](const auto& parts, const auto& stock) { return nestSheets(parts, stock, Length{}); });
