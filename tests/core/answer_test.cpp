@@ -216,9 +216,10 @@ TEST(Bill, TaxIsOnTheSumToTheCent) {
     EXPECT_EQ(answerTo(designWith({{"prices.tax", "0%"}}))->bill.tax, Money{});
 }
 
-TEST(Steps, HoldEveryPartOnceAndHaveWords) {
+TEST(Steps, HoldEveryPartOnceAndHaveWordsAndNoExampleFailsAtAnything) {
     for (const auto& p : presets()) {
         const auto a = answerTo(presetDesign(p.name).value());
+        for (const auto& f : a->findings) EXPECT_NE(f.state, State::fail) << p.name << ": " << f.id;
         std::vector<int> seen(a->model->parts.size());
         for (const auto& s : *a->steps) {
             for (const auto i : s.parts) ++seen[i];

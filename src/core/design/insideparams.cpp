@@ -237,7 +237,7 @@ void addInside(std::vector<Param>& p) {
                                     const auto half = inches(0.5);
                                     const auto run = mine("runs", a), runOn = a.choice(run + ".side");
                                     const auto shell = shellOf(a);
-                                    auto most = roofEdge(shell, runOn) - kRunRoofThick, plain = most;
+                                    auto most = roofEdge(shell, runOn) - kRunRoofThick, plain = feet(100);
                                     // Its roof passes under the vents of that wall, and the metal over it does where its outer end stays
                                     // high enough.
                                     for (const int row : a.rows("vents"))
@@ -246,10 +246,14 @@ void addInside(std::vector<Param>& p) {
                                                 shell.floorTop + highestHead(shell, runOn, a.length(v + ".at"), a.length(v + ".width"));
                                             plain = std::min(plain, head - a.length(v + ".height") - kRunRoofThick);
                                         }
-                                    if (plain < most) {
+                                    // What that and the roof take of the wall above the beam, besides what every roof is given.
+                                    const auto metal =
+                                        a.choice(run + ".top") == "mesh"
+                                            ? Length{}
+                                            : std::max(Length{}, timberOf(a).size(runRafters(a, runPlace(a, run)).size).wide - inches(3));
+                                    if (plain - metal < most) {
                                         const double fall = std::tan(inRadians(a.angle(run + ".pitch"))) * inMm(a.length(run + ".length"));
-                                        most = std::min(plain, std::max(plain - (a.choice(run + ".top") == "mesh" ? Length{} : inches(2.5)),
-                                                                        kLeastRun + mm(fall) + half));
+                                        most = std::min({most, plain, std::max(plain - metal, kLeastRun + mm(fall) + half)});
                                     }
                                     return bounded(std::min(inches(80), half * (most.count() / half.count())), feet(3), feet(8));
                                 }),
