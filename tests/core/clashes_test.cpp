@@ -112,7 +112,7 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"steps.run",
      asked("runs.1.top=shared; runs.1.side=right; runs.1.length=4ft; doors.2.wall=right; foundation.kind=posts; floor.height=3ft")},
     {"water.far", asked("runs.1.top=shared; runs.1.side=back; roof.gutter=barrels; water.from=barrel")},
-    {"partition.form", {{"form.kind", "elevated"}, {"flock.count", "5"}, {"partitions.1.wall", "left"}}},
+    {"partition.wire", asked("form.kind=elevated; flock.count=6; floor.deck=wire; floor.height=36in; partitions.1.wall=left")},
     {"partition.curb", asked("foundation.kind=curb; foundation.height=12in; partitions.1.wall=left")},
     {"partition.wall", {{"partitions.1.wall", "back"}}},
     {"partition.twice", {{"coop.width", "16'"}, {"partitions.1.wall", "left"}, {"partitions.2.wall", "left"}}},

@@ -277,6 +277,37 @@ TEST(Parted, ASheetShutsItsRoomsAirOut) {
     EXPECT_TRUE(opensToBirds(*a->settled, "back", inches(10), inches(20))) << "the back's left end is the birds'";
 }
 
+TEST(Cupboards, AreReachedFromOutsideInACoopOnLegs) {
+    for (const auto* more :
+         {"flock.count=6; partitions.1.wall=right; partitions.1.shelves=2", "flock.count=6; roof.form=gable; partitions.1.cover=plain-1/2",
+          "flock.count=5; partitions.1.cover=plain-1/2; partitions.1.room=24in; partitions.1.bins=1; windows.2=",
+          "flock.count=6; frame.timber=metric; partitions.1.pop=yes",
+          "flock.count=6; roof.cover=roll_roofing; skin.kind=shiplap"}) {
+        SCOPED_TRACE(more);
+        const auto d = designWith(asked(std::string{"form.kind=elevated; doors.2.kind=clean_out; partitions.1.wall=left; "} + more));
+        if (!sampled()) expectWholeAndShut(d);
+        const auto a = answerTo(d);
+        const auto& m = *a->model;
+        const auto wall = a->settled->choice("partitions.1.wall");
+        // No door in it; one from outside to either side of it, and the whole floor within reach.
+        EXPECT_TRUE(std::ranges::none_of(m.openings, [](const auto& o) { return o.kind == "inner_door"; }));
+        EXPECT_FALSE(a->settled->applies("partitions.1.door_at"));
+        const auto floor = [](const Answer& of) { return std::ranges::find(of.findings, "reach.floor", &Finding::id)->state; };
+        EXPECT_NE(floor(*a), State::fail);
+        EXPECT_EQ(std::ranges::count(m.openings, wall, &OpeningSpec::side), 1);
+        // Without its own door nobody reaches it, and what is offered mends that.
+        const auto shut = d.with({{"doors.2", ""}});
+        ASSERT_TRUE(shut) << words::say(shut.error(), Units::imperial);
+        const auto closed = answerTo(shut.value());
+        EXPECT_EQ(floor(*closed), State::fail);
+        const auto& offers = std::ranges::find(closed->findings, "reach.floor", &Finding::id)->remedies;
+        EXPECT_TRUE(std::ranges::any_of(offers, [&](const auto& offer) {
+            const auto mended = shut.value().with(offer);
+            return mended && floor(*answerTo(mended.value())) != State::fail;
+        }));
+    }
+}
+
 TEST(StoreRooms, WhatFollowsByRuleLeavesThemAWall) {
     // Nothing but the room and what is in it is said: windows and vents go elsewhere.
     for (const auto* width : {"10'", "12'", "14'", "16'"})

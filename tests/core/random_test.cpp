@@ -165,7 +165,8 @@ Design randomDesign(Dice& dice, Tally& tally) {
         static constexpr std::pair<const char*, const char*> kEnds[] = {
             {"back", "left"}, {"front", "right"}, {"left", "front"}, {"right", "back"}};
         const auto [fall, end] = kEnds[dice.below(4)];
-        if (attempt({{"form.kind", "walk_in"}, {"roof.falls_to", fall}, {"partitions.1.wall", end}}))
+        const char* form = dice.below(4) == 0 ? "elevated" : "walk_in";
+        if (attempt({{"form.kind", form}, {"roof.falls_to", fall}, {"partitions.1.wall", end}}))
             ++tally.choices["partitions.*.wall=" + std::string{end}];
     }
     if (dice.below(3) == 0) {

@@ -29,7 +29,7 @@ constexpr std::array<std::string_view, 132> kIds{
     "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
     "ramp.sheet",       "beam.stock",     "door.eave",      "run.before",        "run.past",        "ridge.wall",      "ridge.low",
     "ridge.ties",       "opening.ridge",  "shutter.sheet",  "siding.eave",       "nests.eave",      "run.shared",      "run.twice",
-    "run.gate",         "roost.boards",   "partition.form", "partition.curb",    "partition.wall",  "partition.twice", "partition.room",
+    "run.gate",         "roost.boards",   "partition.wire", "partition.curb",    "partition.wall",  "partition.twice", "partition.room",
     "partition.rafter", "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",
     "open.opening",     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",
     "ground.skids",     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",
@@ -97,7 +97,7 @@ std::optional<Clash> ridgePostClash(Settled& s, const Shell& shell) {
             const double far = from(p.wall), u = along(p.wall), door = inMm(s.length(p.key + ".door_at")),
                          wide = inMm(s.length(p.key + ".door_width"));
             const double face = inMm(p.reach()), back = face - inMm(p.wallDeep + p.cover);
-            const bool swings = u > door - half && u < door + wide + half && far > back - wide - half;
+            const bool swings = innerDoors(s) && u > door - half && u < door + wide + half && far > back - wide - half;
             // A partition on the earth stands on boards in it, a post on a footing.
             const double foot = earthFloor(s) ? std::max(half, inMm(ridgeFooting(s, shell)) / 2) : half;
             if ((far < face + foot && far > back - foot) || (far < face + half && swings)) return names(p.key + ".room");

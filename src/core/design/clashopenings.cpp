@@ -11,6 +11,7 @@
 #include "core/design/rules.h"
 #include "core/design/screens.h"
 #include "core/design/storeroom.h"
+#include "core/design/wirefloor.h"
 
 namespace oiko {
 namespace {
@@ -282,12 +283,35 @@ std::optional<Clash> insideClash(Settled& s, const Shell& shell) {
     return std::nullopt;
 }
 
+/// One walks through under the plate, beside the post under the ridge.
+static std::optional<Clash> innerDoorClash(Settled& s, const Shell& shell, const Partition& p) {
+    if (!innerDoors(s)) return std::nullopt;
+    const auto door = s.length(p.key + ".door_width"), at = s.length(p.key + ".door_at"), sill = innerSill(s, p.key),
+               high = s.length(p.key + ".door_height");
+    const auto last = shell.deep - cornerClear(s) - door;
+    const auto first = cornerClear(s),
+               nearest = besideRidge(shell, p.wall, door, std::clamp(at, first, std::max(first, last)), first, last);
+    if (nearest != at || at < first || at > last)
+        return Clash{"partition.door",
+                     p.key + ".door_at",
+                     p.key + ".door_width",
+                     {at, door},
+                     nearest <= last ? std::optional{Change{p.key + ".door_at", written(nearest, s)}} : std::nullopt};
+    if (const auto head = partitionHead(s, shell, p.key); sill + high > head)
+        return Clash{"partition.head",
+                     p.key + ".door_height",
+                     "coop.low_wall",
+                     {sill + high, head},
+                     head - sill >= inches(36) ? std::optional{Change{p.key + ".door_height", written(head - sill, s)}} : std::nullopt};
+    return std::nullopt;
+}
+
 std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
     const auto rooms = partitions(s);
     for (const auto& p : rooms) {
         const auto end = Ref{"side." + p.wall};
-        // It stands on a floor, and one walks in.
-        if (elevated(s)) return Clash{"partition.form", p.key + ".wall", "form.kind", {}, Change{"form.kind", "walk_in"}};
+        // It stands on a floor, not on mesh.
+        if (wireFloor(s)) return Clash{"partition.wire", p.key + ".wall", "floor.deck", {}, Change{"floor.deck", "ply-3/4"}};
         if (earthFloor(s) && boardUnderPlate(s).empty())
             return Clash{"partition.curb", p.key + ".wall", "foundation.height", {shell.floorTop}, Change{"foundation.height", "8in"}};
         if (shell.bearing(p.wall)) {
@@ -297,7 +321,8 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         if (const auto shelves = s.count(p.key + ".shelves"), bins = s.count(p.key + ".bins"); shelves + bins > 0) {
             const auto key = p.key + (shelves > 0 ? ".shelves" : ".bins");
             const auto place = stowage(s, p);
-            if (!place) return Clash{"shelves.wall", key, p.key + ".door_at", {stowageTop(s, p)}, Change{key, "0"}};
+            if (!place)
+                return Clash{"shelves.wall", key, p.key + (innerDoors(s) ? ".door_at" : ".wall"), {stowageTop(s, p)}, Change{key, "0"}};
             if (const auto wants = (kBinWide + inches(1)) * bins; wants > place->to - place->from)
                 return Clash{"shelves.bins",
                              p.key + ".bins",
@@ -309,16 +334,14 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
             if (&other < &p && other.wall == p.wall)
                 return Clash{
                     "partition.twice", p.key + ".wall", other.key + ".wall", {end}, Change{p.key + ".wall", std::string{opposite(p.wall)}}};
-        const auto door = s.length(p.key + ".door_width"), at = s.length(p.key + ".door_at"), sill = innerSill(s, p.key),
-                   high = s.length(p.key + ".door_height");
         // Its door swings in the room, and the birds keep room of their own.
-        const auto least = std::max(kLeastRoom, door + kSwingClear), most = p.room + birdsAcross(s, p.wall) - kLeastBirds;
+        const auto least = leastRoom(s, p.key), most = p.room + birdsAcross(s, p.wall) - kLeastBirds;
         if (p.room < least || p.room > most) {
             const auto works = p.room < least ? least : most;
             const auto nearest = roomBetweenRafters(s, p.key, works, least);
             return Clash{"partition.room",
                          p.key + ".room",
-                         p.room < least        ? p.key + ".door_width"
+                         p.room < least        ? innerDoors(s) ? p.key + ".door_width" : "form.kind"
                          : shell.turn % 2 == 0 ? "coop.width"
                                                : "coop.depth",
                          {p.room, least, most},
@@ -332,23 +355,9 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
                          nearest || shell.ridgePosts.empty() ? "roof.spacing" : "roof.ridge_posts",
                          {p.room},
                          nearest ? std::optional{Change{p.key + ".room", written(*nearest, s)}} : std::nullopt};
-        const auto last = shell.deep - cornerClear(s) - door;
-        const auto first = cornerClear(s),
-                   nearest = besideRidge(shell, p.wall, door, std::clamp(at, first, std::max(first, last)), first, last);
-        if (nearest != at || at < first || at > last)
-            return Clash{"partition.door",
-                         p.key + ".door_at",
-                         p.key + ".door_width",
-                         {at, door},
-                         nearest <= last ? std::optional{Change{p.key + ".door_at", written(nearest, s)}} : std::nullopt};
-        if (const auto head = partitionHead(s, shell, p.key); sill + high > head)
-            return Clash{"partition.head",
-                         p.key + ".door_height",
-                         "coop.low_wall",
-                         {sill + high, head},
-                         head - sill >= inches(36) ? std::optional{Change{p.key + ".door_height", written(head - sill, s)}} : std::nullopt};
+        if (auto c = innerDoorClash(s, shell, p)) return c;
         if (s.flag(p.key + ".pop") && !innerPopAt(s, p))
-            return Clash{"partition.pop", p.key + ".pop", p.key + ".door_at", {}, Change{p.key + ".pop", "no"}};
+            return Clash{"partition.pop", p.key + ".pop", p.key + (innerDoors(s) ? ".door_at" : ".wall"), {}, Change{p.key + ".pop", "no"}};
         if (roosting(s) && s.choice("roost.wall") == p.wall)
             return Clash{"partition.roost", "roost.wall", p.key + ".wall", {end}, Change{"roost.wall", std::string{opposite(p.wall)}}};
         for (const auto& o : all)

@@ -131,40 +131,48 @@ void addForm(std::vector<Param>& p) {
                 std::ranges::reverse(ends);
         return std::string{ends[0]};
     }));
-    p.push_back(length("partitions.*.room", form, kLeastRoom, feet(12), [](Ask& a) -> Value {
+    p.push_back(length("partitions.*.room", form, kLeastCupboard, feet(12), [](Ask& a) -> Value {
         // Between a quarter and two fifths of the inside. Common practice.
         const auto& wall = a.choice(mine("partitions", a) + ".wall");
         const auto along = wallLength(a, rightOf(wall)) - wallDeep(a) * 2;
-        const auto least = std::max(kLeastRoom, a.length(mine("partitions", a) + ".door_width") + kSwingClear);
-        const auto wanted = bounded(Length::ticks(along.count() * 3 / 10), inches(36), inches(60));
-        return bounded(roomBetweenRafters(a, mine("partitions", a), std::max(wanted, least), least).value_or(wanted), kLeastRoom, feet(12));
+        const auto least = leastRoom(a, mine("partitions", a));
+        const auto wanted = innerDoors(a) ? bounded(Length::ticks(along.count() * 3 / 10), inches(36), inches(60)) : kCupboard;
+        return bounded(roomBetweenRafters(a, mine("partitions", a), std::max(wanted, least), least).value_or(wanted), kLeastCupboard,
+                       feet(12));
     }));
     p.push_back(choice("partitions.*.cover", form, {"mesh", "plain-1/2"}, word("mesh"), false));
     // A board to step over keeps the litter in.
     p.push_back(onlyWhen(length("partitions.*.sill", form, inches(5), inches(16),
                                 [](Ask& a) -> Value { return std::max(inches(6), litterTop(a) + kOverLitter); }),
-                         std::not_fn(earthFloor)));
-    p.push_back(fixedLength("partitions.*.door_width", form, inches(20), inches(36), inches(28)));
-    p.push_back(length("partitions.*.door_height", form, inches(36), inches(84), [](Ask& a) -> Value {
-        const auto self = mine("partitions", a);
-        const auto sill = innerSill(a, self);
-        return bounded(std::min(a.length("keeper.height") + inches(3), partitionHead(a, shellOf(a), self)) - sill, inches(36), inches(84));
-    }));
-    p.push_back(length("partitions.*.door_at", form, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
-        const auto self = mine("partitions", a);
-        const auto& wall = a.choice(self + ".wall");
-        const auto wide = a.length(self + ".door_width"), high = a.length("keeper.height") + inches(3);
-        const auto shell = shellOf(a);
-        const auto first = cornerClear(a), last = wallLength(a, wall) - first - wide;
-        // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
-        const auto ridge = shell.ridgeOn(wall);
-        if (!ridge || leftOf(wall) != a.choice("roost.wall"))
-            return besideRidge(shell, wall, wide, easyEntry(a, wall, wide, high), first, last);
-        auto at = last;
-        while (at > first && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) && highestHead(shell, wall, at, wide) < high)
-            at = at - inches(0.5);
-        return besideRidge(shell, wall, wide, at, first, last);
-    }));
+                         [](Ask& a) { return innerDoors(a) && !earthFloor(a); }));
+    p.push_back(onlyWhen(fixedLength("partitions.*.door_width", form, inches(20), inches(36), inches(28)), innerDoors));
+    p.push_back(onlyWhen(length("partitions.*.door_height", form, inches(36), inches(84),
+                                [](Ask& a) -> Value {
+                                    const auto self = mine("partitions", a);
+                                    const auto sill = innerSill(a, self);
+                                    return bounded(
+                                        std::min(a.length("keeper.height") + inches(3), partitionHead(a, shellOf(a), self)) - sill,
+                                        inches(36), inches(84));
+                                }),
+                         innerDoors));
+    p.push_back(onlyWhen(length("partitions.*.door_at", form, kCornerClear, kLongestCoop,
+                                [](Ask& a) -> Value {
+                                    const auto self = mine("partitions", a);
+                                    const auto& wall = a.choice(self + ".wall");
+                                    const auto wide = a.length(self + ".door_width"), high = a.length("keeper.height") + inches(3);
+                                    const auto shell = shellOf(a);
+                                    const auto first = cornerClear(a), last = wallLength(a, wall) - first - wide;
+                                    // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
+                                    const auto ridge = shell.ridgeOn(wall);
+                                    if (!ridge || leftOf(wall) != a.choice("roost.wall"))
+                                        return besideRidge(shell, wall, wide, easyEntry(a, wall, wide, high), first, last);
+                                    auto at = last;
+                                    while (at > first && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) &&
+                                           highestHead(shell, wall, at, wide) < high)
+                                        at = at - inches(0.5);
+                                    return besideRidge(shell, wall, wide, at, first, last);
+                                }),
+                         innerDoors));
     p.push_back({"partitions.*.pop", form, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(count("partitions.*.shelves", form, 0, 3, always(std::int64_t{0}), false));
     p.push_back(count("partitions.*.bins", form, 0, 3, always(std::int64_t{0}), false));

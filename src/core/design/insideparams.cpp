@@ -47,6 +47,8 @@ void addInside(std::vector<Param>& p) {
             std::ranges::stable_partition(order, [&](auto s) { return (sideIndex(s) - sideIndex(a.choice("roof.falls_to"))) % 2 == 0; });
         // Not where troughs hang, before the barrel.
         std::ranges::stable_partition(order, [&](auto s) { return !fromBarrel(a) || troughsInRun(a) || s != a.choice("roof.falls_to"); });
+        // Across from a cupboard they leave the long sides to doors and nests.
+        std::ranges::stable_partition(order, [&](auto s) { return facesCupboard(a, s); });
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
         return std::string{order.front()};
     }));
@@ -179,6 +181,8 @@ void addInside(std::vector<Param>& p) {
             return !put("nests.wall") && std::ranges::none_of(a.rows("doors"), [&](int r) { return put(slotKey("doors", r, "wall")); }) &&
                    std::ranges::none_of(a.rows("partitions"), [&](int r) { return a.choice(slotKey("partitions", r, "wall")) == s; });
         };
+        // Across from a cupboard: the long sides are for leaning in.
+        std::ranges::stable_partition(order, [&](auto s) { return facesCupboard(a, s); });
         std::ranges::stable_partition(order, free);
         std::erase_if(order, [&](auto s) { return std::ranges::find(taken, s) != taken.end(); });
         if (!ownRoof(a) || !taken.empty() || order.empty() || leans(a) || (!free("right") && free(order.front())))

@@ -69,8 +69,10 @@ void addOpenings(std::vector<Param>& p) {
         // Who walks in wants the height under the ridge; who leans in, the long side.
         const auto free = sidesButRuns(a, {"front", "left", "back", "right"});
         auto order = elevated(a) ? free : endsFirst(a, free);
-        // Into the room that is parted off, if there is one.
-        std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) > Length{}; });
+        // Into the room that is parted off, if there is one, and from there to the birds; where one can't, to them first.
+        const auto parted = [&](auto s) { return roomsAt(a, s) > Length{}; };
+        if (!innerDoors(a)) std::ranges::stable_partition(order, std::not_fn(parted));
+        std::stable_partition(order.begin() + (innerDoors(a) ? 0 : 1), order.end(), parted);
         return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
     }));
     p.push_back(choice("doors.*.leaf", openings, {"single", "split", "double"}, [](Ask& a) -> Value {
@@ -102,6 +104,10 @@ void addOpenings(std::vector<Param>& p) {
         const auto w = a.length(self + ".width");
         auto ideal = a.choice(self + ".kind") == "people_door" ? easyEntry(a, wall, w, a.length("keeper.height") + inches(3))
                                                                : centred(a, self, wall, w);
+        // Before the birds' part of a wall that ends in a cupboard.
+        if (const auto [from, to] = birdsAlong(a, wall);
+            !innerDoors(a) && roomsAt(a, wall) == Length{} && to - from < wallLength(a, wall) - wallDeep(a) * 2)
+            ideal = Length::ticks((from + to - w).count() / 2);
         // As near its left corner as the right one lets it: the rest of the wall is left in one piece.
         if (const auto lean = leanedThrough(a)) {
             const auto half = inches(0.5), least = wallLength(a, wall) - wallDeep(a) - lean->beside - w;

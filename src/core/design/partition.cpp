@@ -6,6 +6,7 @@
 #include "core/base/tolerance.h"
 #include "core/catalog/stock.h"
 #include "core/design/layout.h"
+#include "core/design/rules.h"
 #include "core/design/setout.h"
 #include "core/design/sizing.h"
 #include "core/design/storeroom.h"
@@ -44,7 +45,7 @@ Length roomsAbout(Ask& ask, std::string_view wall) {
     for (const int row : ask.rows("partitions")) {
         const auto room = slotKey("partitions", row, "room");
         if (ask.choice(slotKey("partitions", row, "wall")) == wall)
-            sum += (ask.isSet(room) ? ask.length(room) : inches(42)) + inches(0.5) + wallDeep(ask);
+            sum += (ask.isSet(room) ? ask.length(room) : innerDoors(ask) ? inches(42) : kCupboard) + inches(0.5) + wallDeep(ask);
     }
     return sum;
 }
@@ -61,6 +62,17 @@ bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width) {
     if (roomsAt(ask, side) > Length{}) return false;
     const auto [from, to] = birdsAlong(ask, side);
     return at + width > from && at < to;
+}
+
+bool innerDoors(Ask& ask) { return !elevated(ask); }
+
+bool facesCupboard(Ask& ask, std::string_view wall) {
+    return !innerDoors(ask) &&
+           std::ranges::any_of(ask.rows("partitions"), [&](int r) { return ask.choice(partitionKey(r) + ".wall") == opposite(wall); });
+}
+
+Length leastRoom(Ask& ask, const std::string& key) {
+    return innerDoors(ask) ? std::max(kLeastRoom, ask.length(key + ".door_width") + kSwingClear) : kLeastCupboard;
 }
 
 Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
@@ -81,8 +93,10 @@ std::string_view boardUnderPlate(Ask& ask) {
 
 std::optional<Length> innerPopAt(Ask& ask, const Partition& p) {
     const auto shell = shellOf(ask);
-    const auto whole = wallLength(ask, p.wall), beside = besideOpening(ask) * 2, door = ask.length(p.key + ".door_at"),
-               end = door + ask.length(p.key + ".door_width");
+    const bool passed = innerDoors(ask);
+    const auto whole = wallLength(ask, p.wall), beside = besideOpening(ask) * 2,
+               door = passed ? ask.length(p.key + ".door_at") : Length{} - whole,
+               end = passed ? door + ask.length(p.key + ".door_width") : door;
     // Shelves and bins stand along one side wall or the other.
     const bool stored = ask.count(p.key + ".shelves") + ask.count(p.key + ".bins") > 0;
     const auto first = std::max(cornerClear(ask), stored ? wallDeep(ask) + kShelfDeep + inches(3) : Length{}),

@@ -1,6 +1,7 @@
 #pragma once
 // Rooms parted off at an end of the coop: a feed room, a store, a corner for chicks. The partition stands across the coop under its
-// roof's slope, as the end wall does, and one steps over its sill through a door of its own.
+// roof's slope, as the end wall does, and one steps over its sill through a door of its own. In a coop on legs it is a cupboard: nobody
+// walks in, and what opens to it does so from outside.
 #include <optional>
 #include <string>
 #include <utility>
@@ -35,6 +36,12 @@ std::pair<Length, Length> birdsAlong(Ask& ask, std::string_view side);
 Length birdsAcross(Ask& ask, std::string_view side);
 /// What lies along a wall in a room parted off, or behind a partition: as `birdsAlong`, from the wall's left end.
 bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width);
+/// One walks from the room to the birds.
+bool innerDoors(Ask& ask);
+/// A room that nobody walks in lies at the other end.
+bool facesCupboard(Ask& ask, std::string_view wall);
+/// Least clear depth of this room.
+Length leastRoom(Ask& ask, const std::string& key);
 /// Room for the head of a partition's door, over the deck: under its plate, and under the ties that cross the room it swings into.
 Length partitionHead(Ask& ask, const Shell& shell, const std::string& key);
 /// What one steps over in its door, above the deck: its sill; within a curb, where the plate lies as high as that, the plate alone.
@@ -54,8 +61,9 @@ Length innerPopSill(Ask& ask);
 std::optional<Length> innerPopAt(Ask& ask, const Partition& partition);
 /// From what opens in a wall to a partition that meets it: tracks and battens inside. Common practice.
 inline constexpr Length kBesidePartition = inches(4.5);
-/// Least of the birds' room along the coop; least clear depth of a room. Common practice.
-inline constexpr Length kLeastBirds = feet(3), kLeastRoom = inches(24);
+/// Least of the birds' room along the coop; least clear depth of a room that one walks in, of a cupboard, and what that has unless wished
+/// otherwise. Common practice.
+inline constexpr Length kLeastBirds = feet(3), kLeastRoom = inches(24), kLeastCupboard = inches(14), kCupboard = inches(18);
 /// A partition's door opens into its room: what is fixed inside to the end wall stands before it.
 inline constexpr Length kSwingClear = kInsideFittings + inches(0.5);
 

@@ -6,16 +6,20 @@
 
 namespace oiko {
 
+Length lowestShelf(Ask& ask, const std::string& partition) {
+    return innerDoors(ask) || ask.count(partition + ".bins") > 0 ? kLowestShelf : kCupboardShelf;
+}
+
 Length stowageTop(Ask& ask, const Partition& p) {
     const auto shelves = ask.count(p.key + ".shelves");
-    return shelves > 0                      ? kLowestShelf + kShelvesApart * (shelves - 1) + inches(10)
+    return shelves > 0                      ? lowestShelf(ask, p.key) + kShelvesApart * (shelves - 1) + inches(10)
            : ask.count(p.key + ".bins") > 0 ? kBinTall + inches(2)
                                             : Length{};
 }
 
 std::optional<Stowage> stowage(Ask& ask, const Partition& p) {
     const auto shell = shellOf(ask);
-    const auto top = stowageTop(ask, p), low = ask.count(p.key + ".bins") > 0 ? Length{} : kLowestShelf - inches(1);
+    const auto top = stowageTop(ask, p), low = ask.count(p.key + ".bins") > 0 ? Length{} : lowestShelf(ask, p.key) - inches(1);
     const auto end = wallLength(ask, p.wall), way = wallDeep(ask) + kShelfDeep + inches(3);
     for (const bool atLeft : {true, false}) {
         // The end wall's left end is the right end of the side round that corner.
@@ -23,7 +27,7 @@ std::optional<Stowage> stowage(Ask& ask, const Partition& p) {
         const auto length = wallLength(ask, side), near = wallDeep(ask) + beforeWall(ask), far = p.wallDeep + p.room - inches(2);
         const Stowage out{side, atLeft ? length - far : near, atLeft ? length - near : far};
         const auto bars = [&](Length at, Length wide) { return atLeft ? at < way : at + wide > end - way; };
-        bool free = !bars(ask.length(p.key + ".door_at"), ask.length(p.key + ".door_width")) &&
+        bool free = !(innerDoors(ask) && bars(ask.length(p.key + ".door_at"), ask.length(p.key + ".door_width"))) &&
                     top <= shell.underPlates(side, out.from, out.to - out.from);
         for (const std::string_view list : {"doors", "windows", "vents"})
             for (const int n : ask.rows(list)) {
@@ -33,8 +37,8 @@ std::optional<Stowage> stowage(Ask& ask, const Partition& p) {
                 const auto foot = list == "doors"     ? Length{}
                                   : list == "windows" ? ask.length(row + ".sill")
                                                       : highestHead(shell, wall, at, wide) - high;
-                // One comes in through a door in the end wall; what opens in the side wall opens on to them.
-                if (wall == p.wall && list == "doors" && bars(at, wide)) free = false;
+                // One comes in through a door in the end wall, unless it is a cupboard's; what opens in the side wall opens on to them.
+                if (innerDoors(ask) && wall == p.wall && list == "doors" && bars(at, wide)) free = false;
                 if (wall == side && at < out.to + inches(2) && at + wide > out.from - inches(2) && foot < top + inches(2) &&
                     foot + high > low)
                     free = false;

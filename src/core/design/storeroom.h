@@ -7,8 +7,10 @@
 
 namespace oiko {
 
-/// A shelf's depth; the lowest one's height over the floor, over the bins, and from one to the next. Common practice.
-inline constexpr Length kShelfDeep = inches(12), kLowestShelf = inches(36), kShelvesApart = inches(15);
+/// A shelf's depth, and from one to the next; the lowest one's height over the floor, over the bins, and in a cupboard without. Common
+/// practice.
+inline constexpr Length kShelfDeep = inches(12), kShelvesApart = inches(15), kLowestShelf = inches(36), kCupboardShelf = inches(16);
+Length lowestShelf(Ask& ask, const std::string& partition);
 /// A bin with a lid, of a hundredweight of feed. Of our own invention, as the sample prices are.
 inline constexpr Length kBinWide = inches(16), kBinDeep = inches(14), kBinTall = inches(26);
 

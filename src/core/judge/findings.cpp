@@ -175,7 +175,7 @@ struct Hearing : Court {
     }
     /// One steps through a partition's door onto free floor, not into the roosts.
     void partitionWay() {
-        if (!roosting(s)) return;
+        if (!roosting(s) || !innerDoors(s)) return;
         for (const auto& p : partitions(s)) {
             const auto roost = s.choice("roost.wall");
             const auto zone = shell.wallDeep + roostZone(s), at = s.length(p.key + ".door_at"), wide = s.length(p.key + ".door_width");
@@ -292,9 +292,18 @@ struct Hearing : Court {
                 d.remedies.push_back({{row + ".wall", std::string{higher}}, {row + ".at", ""}, {key, ""}});
             }
         } else {
-            // No point of the floor farther from a door than one leans: about 48 in through a clean-out. Common practice.
+            // No point of the floor farther from a door than one leans: about 48 in through a clean-out, and that on the same side of a
+            // partition. Common practice.
             double worst = 0;
             const double w = inMm(s.length("coop.width")), d = inMm(s.length("coop.depth"));
+            const auto rooms = partitions(s);
+            const auto roomAt = [&](double x, double y) {
+                const auto in = std::ranges::find_if(rooms, [&](const Partition& p) {
+                    const double off = p.wall == "front" ? y : p.wall == "back" ? d - y : p.wall == "left" ? x : w - x;
+                    return off < inMm(p.wallDeep + p.room + p.cover);
+                });
+                return in - rooms.begin();
+            };
             for (int i = 0; i <= 20; ++i)
                 for (int k = 0; k <= 20; ++k) {
                     const double x = 89 + (w - 178) * i / 20, y = 89 + (d - 178) * k / 20;
@@ -302,6 +311,7 @@ struct Hearing : Court {
                     for (const auto& o : m.openings)
                         if (o.kind == "clean_out" || o.kind == "people_door") {
                             Vec3 a = o.corners[0], b = o.corners[1];
+                            if (const auto middle = (a + b) * 0.5; roomAt(middle.x, middle.y) != roomAt(x, y)) continue;
                             const auto ab = b - a;
                             const double t = std::clamp(((x - a.x) * ab.x + (y - a.y) * ab.y) / (ab.x * ab.x + ab.y * ab.y), 0.0, 1.0);
                             near = std::min(near, std::hypot(x - a.x - t * ab.x, y - a.y - t * ab.y));
@@ -313,6 +323,9 @@ struct Hearing : Court {
             f.parts = idsWith("floor/deck");
             for (const int r : s.rows("doors")) f.remedies.push_back({{slotKey("doors", r, "width"), len(inches(48))}});
             const auto extra = slotKey("doors", s.rows("doors").empty() ? 1 : s.rows("doors").back() + 1, "wall");
+            for (const auto& p : rooms)
+                if (std::ranges::none_of(m.openings, [&](const auto& o) { return o.side == p.wall && o.id.starts_with("doors."); }))
+                    f.remedies.push_back({{extra, p.wall}});
             f.remedies.push_back(
                 {{extra,
                   std::string{opposite(s.rows("doors").empty() ? "front" : s.choice(slotKey("doors", s.rows("doors").front(), "wall")))}}});

@@ -127,9 +127,11 @@ Builder::Builder(Settled& settled)
         w.side = p.key, w.inside = true, w.holes.clear();
         w.wears = p.stock, w.form = p.mesh ? Form::mesh : Form::sheet, w.skin = inMm(p.cover);
         w.origin = w.origin + w.inward * inMm(p.reach() - p.wallDeep);
-        const double at = inMm(s.length(p.key + ".door_at")), sill = inMm(innerSill(s, p.key));
-        w.holes.push_back(
-            {p.key, "inner_door", at, at + inMm(s.length(p.key + ".door_width")), sill, sill + inMm(s.length(p.key + ".door_height"))});
+        if (innerDoors(s)) {
+            const double at = inMm(s.length(p.key + ".door_at")), sill = inMm(innerSill(s, p.key));
+            w.holes.push_back(
+                {p.key, "inner_door", at, at + inMm(s.length(p.key + ".door_width")), sill, sill + inMm(s.length(p.key + ".door_height"))});
+        }
         if (s.flag(p.key + ".pop"))
             if (const auto pop = innerPopAt(s, p))
                 w.holes.push_back({p.key + ".pop", "inner_pop", inMm(*pop), inMm(*pop + kInnerPopWide), inMm(innerPopSill(s)),

@@ -28,7 +28,7 @@ void storeRooms(Builder& b) {
         const bool earth = earthFloor(b.s);
         const double u0 = inMm(place->from), u1 = inMm(place->to), d = b.wallDeep, thick = inMm(thicknessOf("ply-3/4"));
         for (std::int64_t k = 0; k < b.s.count(p.key + ".shelves"); ++k) {
-            const double z = inMm(kLowestShelf + kShelvesApart * k), high = b.wideOf("2x4");
+            const double z = inMm(lowestShelf(b.s, p.key) + kShelvesApart * k), high = b.wideOf("2x4");
             const auto n = std::to_string(k + 1);
             // From the end wall's stud to the partition.
             const bool atLeft = leftOf(p.wall) == place->side;
