@@ -281,8 +281,7 @@ TEST(Cupboards, AreReachedFromOutsideInACoopOnLegs) {
     for (const auto* more :
          {"flock.count=6; partitions.1.wall=right; partitions.1.shelves=2", "flock.count=6; roof.form=gable; partitions.1.cover=plain-1/2",
           "flock.count=5; partitions.1.cover=plain-1/2; partitions.1.room=24in; partitions.1.bins=1; windows.2=",
-          "flock.count=6; frame.timber=metric; partitions.1.pop=yes",
-          "flock.count=6; roof.cover=roll_roofing; skin.kind=shiplap"}) {
+          "flock.count=6; frame.timber=metric; partitions.1.pop=yes", "flock.count=6; roof.cover=roll_roofing; skin.kind=shiplap"}) {
         SCOPED_TRACE(more);
         const auto d = designWith(asked(std::string{"form.kind=elevated; doors.2.kind=clean_out; partitions.1.wall=left; "} + more));
         if (!sampled()) expectWholeAndShut(d);
