@@ -650,6 +650,9 @@ TEST(OnceFound, StaysMended) {
         {"a cleat of metric stock under a drinker, in the curb",
          asked("foundation.kind=curb; frame.timber=metric; hatches.1.wall=back; hatches.1.kind=water; roost.wall=front")},
         {"roll roofing longer than a roll", {{"roof.cover", "roll_roofing"}, {"runs.1.top", "shared"}, {"runs.1.length", "30ft"}}},
+        {"a door's steps in the guard of a landing beside them",
+         asked("foundation.kind=set_posts; roof.falls_to=left; roof.form=ceiling; doors.1.wall=front; doors.2.wall=front; "
+               "doors.2.landing=yes; ground.front_left=1' 10 3/8in; partitions.1.wall=front")},
         {"rafters of a run too near each other for a block",
          {{"runs.1.side", "front"}, {"runs.1.width", "12' 3\""}, {"coop.width", "10ft"}}},
     };

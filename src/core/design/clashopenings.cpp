@@ -39,6 +39,14 @@ std::optional<Clash> betweenStudsClash(Settled& s, const Shell& shell) {
         return Clash{"opening.ridge", "nests.at", "roof.ridge", {keyRef("nests.at"), side}};
     return std::nullopt;
 }
+
+/// What a door's steps take beside it where they have posts and rails.
+Length besideSteps(Settled& s, const std::string& door) {
+    const auto steps = door + ".steps";
+    if (!door.starts_with("doors") || !s.applies(steps) || !s.flag(steps)) return {};
+    return stepsLie(s, door).risers >= 4 || (hasLanding(s, door) && landingGuarded(s, door)) ? timberOf(s).two * 3 + inches(0.25)
+                                                                                             : Length{};
+}
 }  // namespace
 
 std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
@@ -64,13 +72,14 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                          "stock.longest",
                          {keyRef(sizeKey(o)), o.width + longestBoard(s) - most, longestBoard(s)},
                          o.row == "nests" ? std::nullopt : std::optional{Change{sizeKey(o), written(most, s)}}};
-        for (std::size_t k = 0; k < i; ++k)
-            if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + besideOpening(s) * 2 &&
-                all[k].at < o.at + o.width + besideOpening(s) * 2)
+        for (std::size_t k = 0; k < i; ++k) {
+            const auto apart = std::max(besideOpening(s) * 2, besideSteps(s, o.row) + besideSteps(s, all[k].row));
+            if (all[k].wall == o.wall && o.at < all[k].at + all[k].width + apart && all[k].at < o.at + o.width + apart)
                 return Clash{"opening.apart",
                              o.row + ".at",
                              all[k].row + ".at",
-                             {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}, besideOpening(s) * 2}};
+                             {keyRef(o.row + ".at"), keyRef(all[k].row + ".at"), Ref{"side." + o.wall}, apart}};
+        }
         if (const auto open = "skin.open_" + o.wall;
             openWall(s, o.wall) && (o.vent || o.row.starts_with("windows") || o.row.starts_with("hatches")))
             return Clash{"open.opening", o.row + ".wall", open, {keyRef(o.row + ".wall"), Ref{"side." + o.wall}}, Change{open, "no"}};
