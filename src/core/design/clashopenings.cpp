@@ -350,7 +350,7 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
             const auto nearest = roomBetweenRafters(s, p.key, works, least);
             return Clash{"partition.room",
                          p.key + ".room",
-                         p.room < least        ? innerDoors(s) ? p.key + ".door_width" : "form.kind"
+                         p.room < least        ? p.key + ".door_width"
                          : shell.turn % 2 == 0 ? "coop.width"
                                                : "coop.depth",
                          {p.room, least, most},
