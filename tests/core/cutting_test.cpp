@@ -346,6 +346,42 @@ TEST(LeastBoards, StepsOverWhatWasTriedAndWhatHasNoRoom) {
     }
 }
 
+/// The most worth that whole boards hold for each cost, money in single steps.
+std::vector<std::int64_t> heldByCost(const BoardCut& cut, const std::vector<std::int64_t>& price, std::int64_t most) {
+    std::vector<std::int64_t> held(static_cast<std::size_t>(most) + 1, -1);
+    held[0] = 0;
+    for (std::size_t c = 0; c < held.size(); ++c)
+        for (std::size_t j = 0; j < price.size() && held[c] >= 0; ++j)
+            if (const auto next = c + static_cast<std::size_t>(price[j]); next < held.size())
+                held[next] = std::max(held[next], held[c] + cut.worth[j]);
+    return held;
+}
+
+TEST(LeastBoards, KnowsWithoutSearchingWhatSumsOfPricesThereAre) {
+    std::mt19937_64 dice{1969};
+    int dearer = 0;
+    for (int round = 0; round < 10; ++round) {
+        // Two rows at one rate, a third a little worse: sums of the first two alone leave gaps.
+        const auto base = 100 + static_cast<std::int64_t>(dice() % 300);
+        ProofCase g{{100}, {20'000}, {100}, {200, 300, 400}, {2 * base, 3 * base, 4 * base + 7 + static_cast<std::int64_t>(dice() % 40)},
+                    {}};
+        g.left.assign(3, kUnlimited);
+        std::vector<BoardCut> cuts{{g.room, 2'000'000 - static_cast<std::int64_t>(dice() % 100)}};
+        const auto held = heldByCost(cuts[0], g.price, 10'000 * base * 2 + 4'000);
+        const auto least = std::ranges::find_if(held, [&](auto h) { return h >= cuts[0].need; }) - held.begin();
+        const auto found = leastBoards(g, cuts, 1'000'000'000, {}, {}, 2);
+        EXPECT_EQ(found.bound, least) << round;
+        // In fractions of boards it would be less, were there pieces of boards to be had.
+        dearer += least > (cuts[0].need * base + 99) / 100;
+        // With few of the boards at the best rate it is a bound all the same, only lower.
+        g.left[0] = 3, g.left[1] = 3;
+        const auto few = leastBoards(g, cuts, 1'000'000'000, {}, {}, 2);
+        EXPECT_GE(leastBoards(g, cuts, 1'000'000'000, {}, {}, 100'000).cost, few.bound);
+        EXPECT_GT(few.bound, found.bound);
+    }
+    EXPECT_GT(dearer, 7);
+}
+
 TEST(FullBoards, FindsBoardsThatWereCutUpAndNoneWhereThereAreNone) {
     std::mt19937_64 dice{77};
     const auto cutUp = [&](std::vector<std::int64_t> room, Pattern boards, int shortest, int longest, int shorter) {

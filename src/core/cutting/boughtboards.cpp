@@ -83,7 +83,8 @@ private:
     struct Box {
         Boards least, most;
     };
-    static constexpr int kWhole = 60;  ///< duals are whole numbers of 2^-kWhole
+    static constexpr int kWhole = 60;                    ///< duals are whole numbers of 2^-kWhole
+    static constexpr std::int64_t kMostRests = 100'000;  ///< of a price, in steps that all prices are made of
 
     /// The cut as a row of the program.
     void add(std::size_t c) {
@@ -111,10 +112,15 @@ private:
         }
         return most;
     }
-    /// Never more than the least cost in the box: each cut times its dual is taken from the prices, and what stays is paid at its least.
-    std::int64_t bound(const Box& box) const {
+    /// Each cut times its dual is taken from the prices: what all boards cost is no less than `sum` and what stays of each.
+    struct Reduced {
         Wide sum = 0;
-        std::vector<Wide> rest(rows_);
+        std::vector<Wide> rest;  ///< by row
+    };
+    Reduced reduced() const {
+        Reduced out;
+        auto& [sum, rest] = out;
+        rest.resize(rows_);
         for (std::size_t j = 0; j < rows_; ++j) rest[j] = static_cast<Wide>(g_.price[j]) << kWhole;
         for (std::size_t k = 0; k < led_.size(); ++k) {
             const auto& [c, scale] = led_[k];
@@ -123,10 +129,47 @@ private:
             sum += whole * cuts_[c].need;
             for (std::size_t j = 0; j < rows_; ++j) rest[j] -= whole * cuts_[c].worth[j];
         }
+        return out;
+    }
+    /// Never more than the least cost in the box, where what stays is paid at its least.
+    std::int64_t bound(const Box& box) const {
+        auto [sum, rest] = reduced();
         for (std::size_t j = 0; j < rows_; ++j) sum += rest[j] * (rest[j] > 0 ? box.least[j] : box.most[j]);
         if (sum <= 0) return 0;
         const auto unit = static_cast<Wide>(step_) << kWhole;
         return static_cast<std::int64_t>(std::min<Wide>((sum + unit - 1) / unit * step_, std::numeric_limits<std::int64_t>::max() / 4));
+    }
+    /// Never more than the least cost of whole boards, which is a sum of their prices. Boards of one row are left open, even to less than
+    /// none: then what the others lose at the least depends on what the cost leaves over whole prices of that row alone.
+    /// Source: Gomory, "Some polyhedra related to combinatorial problems", Linear Algebra and its Applications 2 (1969), for the rest over
+    /// one price; Böcker and Lipták, "A fast and simple algorithm for the money changing problem", Algorithmica 48 (2007), for going round
+    /// it twice. From memory.
+    std::int64_t byWholePrices(const Box& all) const {
+        auto [sum, lost] = reduced();
+        std::size_t open = SIZE_MAX;
+        for (std::size_t j = 0; j < rows_; ++j) {
+            // At best all of those that gain are had, and lose nothing.
+            if (lost[j] < 0) sum += lost[j] * all.most[j], lost[j] = 0;
+            if (g_.price[j] > 0 && (open == SIZE_MAX || lost[j] < lost[open])) open = j;
+        }
+        if (open == SIZE_MAX || sum <= 0 || g_.price[open] / step_ > kMostRests) return 0;
+        const auto rests = static_cast<std::size_t>(g_.price[open] / step_);
+        constexpr Wide kNever = Wide{1} << 126;
+        std::vector<Wide> least(rests, kNever);
+        least[0] = 0;
+        for (std::size_t j = 0; j < rows_; ++j) {
+            const auto step = static_cast<std::size_t>(g_.price[j] / step_) % rests;
+            for (std::size_t from = 0, rounds = std::gcd(step, rests); step > 0 && from < rounds; ++from)
+                for (std::size_t n = 0, at = from; n < 2 * rests / rounds; ++n) {
+                    const auto next = (at + step) % rests;
+                    least[next] = std::min(least[next], least[at] + lost[j]);
+                    at = next;
+                }
+        }
+        const auto unit = static_cast<Wide>(step_) << kWhole;
+        auto cost = (sum + unit - 1) / unit;
+        while (least[static_cast<std::size_t>(cost % static_cast<Wide>(rests))] > cost * unit - sum) ++cost;
+        return static_cast<std::int64_t>(std::min<Wide>(cost * step_, std::numeric_limits<std::int64_t>::max() / 4));
     }
     std::int64_t costOf(const Boards& y) const { return std::inner_product(y.begin(), y.end(), g_.price.begin(), std::int64_t{0}); }
     bool allowed(const Boards& y) const {
@@ -192,6 +235,7 @@ private:
         }
         solve(box);
         atLeast = std::max(atLeast, bound(box));
+        if (visits_ == 0) atLeast = std::max(atLeast, byWholePrices(box));
         // A search that grows long asks whether what leads it is enough in fractions.
         if (++visits_ > 40 && separate_ && visits_ % 8 == 0)
             for (int k = 0; k < 4 && atLeast < answer.cost && separate_(fractions()); ++k)

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <iterator>
 #include <limits>
 #include <memory>
 #include <numeric>
@@ -25,37 +26,43 @@ constexpr std::int64_t kRough = 2'000;  ///< cells of the longest room while wor
 constexpr std::int64_t kCells = 8'000;  ///< and for the last of them, and the bound
 constexpr std::int64_t kFineCells = 32'000;
 constexpr std::size_t kBreaks = 240;            ///< where the worth of a length may bend
-constexpr std::size_t kEachItsOwn = 520;        ///< unlike sizes that need no breaks
 constexpr std::int64_t kShort = 130;            ///< pieces of a short list
 constexpr std::int64_t kMended = 50;            ///< pieces that are cut anew,
 constexpr std::int64_t kMost = 200;             ///< more of them where a board is to be saved
 constexpr std::int64_t kExchanges = 4'000'000;  ///< steps on boards as long as the pieces; a quarter of them on longer ones
-constexpr std::int64_t kSharp = 20'000;         ///< steps that a round of sharper worths counts for, with a thousand sizes
+constexpr std::int64_t kSharp = 10'000;         ///< steps that a round of sharper worths counts for, with a thousand sizes
 constexpr std::size_t kMostSharp = 2'500;       ///< sizes; the program grows too slow for more
 constexpr int kSharpRounds = 150;
-constexpr std::uint64_t kDives = 4;
+constexpr std::uint64_t kDives = 4, kDivesAlone = 16;
 constexpr double kWorth = 1e9;  ///< worth of a ten-thousandth of money, in whole numbers
 
 /// What cannot be had for less when a board of each row holds so much of the worth, in whole numbers: the least price of whole boards that
 /// hold all of it; zero where none holds any.
-template <class Holds>
-std::int64_t leastPrice(const ProofCase& g, Wide all, const Holds& holds) {
-    std::vector<std::int64_t> worth;
+std::int64_t leastPrice(const ProofCase& g, Wide all, std::vector<std::int64_t> held) {
     std::optional<Wide> least;  // in fractions of boards
     for (std::size_t j = 0; j < g.room.size(); ++j)
-        if (const Wide held = worth.emplace_back(holds(j)); held > 0)
-            least = std::min(least.value_or(all * g.price[j]), (all * g.price[j] + held - 1) / held);
+        if (held[j] > 0) least = std::min(least.value_or(all * g.price[j]), (all * g.price[j] + held[j] - 1) / held[j]);
     if (!least) return 0;
     const auto bound = static_cast<std::int64_t>(*least);
     // Worth beyond what a cut can hold is bounded by fractions alone. Whole boards cost no more than one board above them.
     if (all > std::numeric_limits<std::int64_t>::max()) return bound;
-    std::vector<BoardCut> cuts{{std::move(worth), static_cast<std::int64_t>(all)}};
+    std::vector<BoardCut> cuts{{std::move(held), static_cast<std::int64_t>(all)}};
     return std::max(bound, leastBoards(g, cuts, bound + *std::ranges::max_element(g.price) + 1, {}, {}, 2'000).bound);
 }
 Wide worthOfAll(const ProofCase& g, const Worths& worths) {
     Wide all = 0;
     for (std::size_t i = 0; i < worths.size(); ++i) all += static_cast<Wide>(worths[i]) * g.need[i];
     return all;
+}
+
+/// Of these worths by a board of each row, never less than it can; on a grid where a piece is nothing none is known.
+std::vector<std::int64_t> mostHeld(const ProofCase& g, const Worths& worths, std::int64_t cells) {
+    std::vector<std::int64_t> held(g.room.size(), 0);
+    const Coarse low{g, cells, false};
+    if (std::ranges::any_of(low.size, [](auto n) { return n == 0; })) return held;
+    const Fillings<std::int64_t> fillings{low.size, worths, *std::ranges::max_element(low.room)};
+    for (std::size_t j = 0; j < held.size(); ++j) held[j] = fillings.value(low.room[j]);
+    return held;
 }
 
 /// Finer for fewer sizes.
@@ -82,20 +89,24 @@ public:
             rate = std::min(rate, static_cast<double>(g_.price[j]) / static_cast<double>(g_.room[j]));
         for (std::size_t i = 0; i < g_.size.size(); ++i)
             worth_.push_back(rate * static_cast<double>(g_.size[i])), known_ += worth_.back() * static_cast<double>(g_.need[i]);
-        out_.bound = leastPrice(g_, worthOfAll(g_, g_.size), [&](std::size_t j) { return g_.room[j]; });
-        if (open()) fillWhole(plain, {0});
-        const auto fillLonger = [&] { fillWhole(plain, {5'000, 2'000, 1'000, 500, 250}); };
-        if (open() && plain) learnAndFill();
+        out_.bound = leastPrice(g_, worthOfAll(g_, g_.size), g_.room);
+        const bool sharp = sold && g_.size.size() <= kMostSharp, alone = plain && g_.size.size() >= kLongAlone;
+        const auto fillLonger = [&] { fillWhole(plain, {5'000, 2'000, 1'000, 500, 250}, kExchanges / 4); };
+        // Where boards can be full they mostly soon are; where they can't, the worths may tell.
+        const auto byLength = out_.bound;
+        if (open()) fillWhole(plain, {0}, plain && sharp ? kExchanges / 8 : kExchanges);
         if (open() && !plain) fillLonger();
+        if (open() && sharp) sharpen();
+        const bool nearlyFull = plain && sharp && out_.bound == byLength;
+        if (open() && nearlyFull) fillWhole(plain, {0}, kExchanges);
+        if (open() && nearlyFull) fillLonger();
+        if (open() && plain && !sharp) learnAndFill();
         // A list that prove() can go on with is left to it soon.
-        const auto dives = g_.size.size() < kLongAlone ? kDives : 4 * kDives;
-        const bool sharp = sold && g_.size.size() <= kMostSharp;
-        if (open() && sharp) sharpen(plain);
-        for (std::uint64_t seed = 1; sharp && seed <= dives && open(); ++seed) {
-            if (plain && seed == kDives) mend();
-            dive(seed);
+        for (std::uint64_t seed = 1; sharp && seed <= (alone ? kDivesAlone : kDives) && open(); ++seed) {
+            if (alone && seed == kDives + 1 && !plan_.empty()) mend();
+            dive(seed, plain);
         }
-        if (open() && plain) fillLonger();
+        if (open() && alone && !nearlyFull) fillLonger();
         out_.cutShort = stopped();
         if (cost_ < given_) out_.boards = std::move(plan_);
         assert(out_.bound <= std::min(cost_, given_) && "a bound above a plan that stands");
@@ -127,8 +138,6 @@ private:
             for (int part = 1; part <= 5; ++part)
                 for (const double just : {0.0, 1.0})
                     if (const double v = std::floor(static_cast<double>(r) / part) + just; v > lowest && v < highest) at.push_back(v);
-        // So few sizes have a worth each.
-        if (g_.size.size() <= kEachItsOwn) at.assign(g_.size.begin(), g_.size.end());
         std::ranges::sort(at);
         at.erase(std::unique(at.begin(), at.end()), at.end());
         breaks_ = at.size();
@@ -207,19 +216,8 @@ private:
                 models_[r].times = std::max(0.0, glp_get_row_dual(lp_.get(), static_cast<int>(r) + 1));
     }
     /// Each size by a worth of its own.
-    void sharpen(bool learnt) {
-        if (!learnt) placeBreaks(), startProgram(), learn(low_, 1e-4);
+    void sharpen() {
         SharpWorths sharp{g_, low_, scaled(worth_)};
-        for (const auto& model : models_) {
-            std::vector<std::pair<std::size_t, int>> pattern;
-            for (const auto size : model.sizes)
-                if (const auto i = static_cast<std::size_t>(std::ranges::find(g_.size, size) - g_.size.begin());
-                    !pattern.empty() && pattern.back().first == i)
-                    ++pattern.back().second;
-                else
-                    pattern.emplace_back(i, 1);
-            sharp.addRow(model.stock, std::move(pattern));
-        }
         known_ = 0;
         settle(sharp, g_.size.size());
         worth_ = sharp.worths(), wishes_ = sharp.wishes();
@@ -233,21 +231,29 @@ private:
         }
     }
     /// Boards as the program wants them, and what is left as a short list.
-    void dive(std::uint64_t seed) {
+    void dive(std::uint64_t seed, bool plain) {
         const auto settled = [this](SharpWorths& sharp, std::size_t sizes) { settle(sharp, sizes); };
         auto [plan, rest, at] = boardsWanted(g_, wishes_, worth_, cellsFor(g_), kShort, seed, settled);
         const auto paid = costOf(plan), best = std::min(cost_, given_);
         if (stopped() || paid >= best) return;
         if (!at.empty()) {
             auto few = shortList(rest, best - paid);
-            if (few.empty()) return;
             for (auto& [stock, pattern] : few) {
                 Pattern whole(g_.size.size(), 0);
                 for (std::size_t k = 0; k < at.size(); ++k) whole[at[k]] = pattern[k];
                 plan.emplace_back(stock, std::move(whole));
             }
+            if (few.empty() && !plain) return;
+            if (few.empty()) {
+                Dice dice{seed};
+                Pattern need(g_.size.size(), 0);
+                for (std::size_t k = 0; k < at.size(); ++k) need[at[k]] = rest.need[k];
+                few = fillInTurn(dice, std::move(need));
+                if (few.empty()) return;
+                std::ranges::move(few, std::back_inserter(plan));
+            }
         }
-        cost_ = costOf(plan), plan_ = std::move(plan);
+        if (costOf(plan) < best) cost_ = costOf(plan), plan_ = std::move(plan);
     }
     /// Worths by which no board holds more than its price.
     std::vector<double> scaled(std::vector<double> worth) const {
@@ -276,11 +282,14 @@ private:
     }
 
     /// The cheapest boards as long together as the pieces and a part more, zero for none, and these on them.
-    void fillWhole(bool plain, std::initializer_list<int> parts) {
+    void fillWhole(bool plain, std::initializer_list<int> parts, std::int64_t exchanges) {
         const auto all = static_cast<std::int64_t>(worthOfAll(g_, g_.size)), dearest = *std::ranges::max_element(g_.price);
         std::vector<Boards> tried;
         for (const auto part : parts) {
             std::vector<BoardCut> cuts{{g_.room, all + (part > 0 ? all / part : 0)}};
+            // Longer ones must hold what the pieces are worth, too.
+            if (const auto worth = worthOfAll(g_, out_.worths[0]); part > 0 && worth <= std::numeric_limits<std::int64_t>::max())
+                cuts.push_back({mostHeld(g_, out_.worths[0], cellsFor(g_)), static_cast<std::int64_t>(worth)});
             const auto best = std::min(cost_, given_);
             const auto bought = leastBoards(g_, cuts, plain && part == 0 ? out_.bound + dearest + 1 : best, {}, {}, 2'000);
             if (part == 0 && !plain) out_.bound = std::max(out_.bound, bought.bound);
@@ -288,11 +297,11 @@ private:
             if (std::ranges::find(tried, bought.boards) != tried.end()) continue;
             tried.push_back(bought.boards);
             // A step of these is a tenth of one of those that are counted here.
-            const auto most = std::min(part == 0 ? kExchanges : kExchanges / 4, 10 * work_);
+            const auto most = std::min(exchanges, 10 * work_);
             auto work = most;
             auto plan = fillBoards(g_, bought.boards, work, stop_);
             work_ -= (most - work) / 10;
-            if (part == 0 && !plan)
+            if (part == 0 && !plan && exchanges == kExchanges)
                 if (auto full = fullBoards(g_, bought.boards, work_, stop_); !full.empty()) plan = std::move(full);
             if (plan) {
                 cost_ = bought.cost, plan_ = std::move(*plan);
@@ -551,11 +560,7 @@ private:
 }  // namespace
 
 std::int64_t boundByWorths(const ProofCase& g, const Worths& worths, std::int64_t cells) {
-    // A piece shorter than a cell would be rounded down to nothing: on this grid nothing is known.
-    const Coarse low{g, cells, false};
-    if (std::ranges::any_of(low.size, [](auto n) { return n == 0; })) return 0;
-    const Fillings<std::int64_t> fillings{low.size, worths, *std::ranges::max_element(low.room)};
-    return leastPrice(g, worthOfAll(g, worths), [&](std::size_t j) { return fillings.value(low.room[j]); });
+    return leastPrice(g, worthOfAll(g, worths), mostHeld(g, worths, cells));
 }
 
 Proof proveLong(const ProofCase& g, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop) {

@@ -156,19 +156,21 @@ Wanted boardsWanted(const ProofCase& given, std::vector<Wish> wishes, std::vecto
     auto& [boards, rest, at] = out;
     at.resize(given.size.size());
     std::iota(at.begin(), at.end(), 0);
+    auto pieces = std::accumulate(rest.need.begin(), rest.need.end(), std::int64_t{0});
+    const bool every = seed % 2 > 0;
     for (bool took = true; took;) {
         took = false;
         const auto take = [&](const Wish& wish) {
-            auto room = rest.room[wish.stock];
+            auto room = rest.room[wish.stock], left = pieces;
             for (const auto& [i, n] : wish.pattern) {
                 if (rest.need[i] < n) return;
-                room -= n * rest.size[i];
+                room -= n * rest.size[i], left -= n;
             }
-            if (room < 0 || rest.left[wish.stock] == 0) return;
+            if (room < 0 || rest.left[wish.stock] == 0 || (!every && left < few)) return;
             Pattern pattern(given.size.size(), 0);
             for (const auto& [i, n] : wish.pattern) rest.need[i] -= n, pattern[at[i]] = n;
             if (rest.left[wish.stock] < kUnlimited) --rest.left[wish.stock];
-            boards.emplace_back(wish.stock, std::move(pattern)), took = true;
+            boards.emplace_back(wish.stock, std::move(pattern)), pieces = left, took = true;
         };
         for (std::size_t k = wishes.size(); k > 1; --k) std::swap(wishes[k - 1], wishes[dice.below(k)]);
         for (const bool whole : {true, false})
@@ -185,7 +187,7 @@ Wanted boardsWanted(const ProofCase& given, std::vector<Wish> wishes, std::vecto
                 at[kept] = at[i], worth[kept] = worth[i], ++kept;
             }
         rest.size.resize(kept), rest.need.resize(kept), rest.length.resize(kept), at.resize(kept), worth.resize(kept);
-        if (std::accumulate(rest.need.begin(), rest.need.end(), std::int64_t{0}) <= few) break;
+        if (pieces <= few * 11 / 10) break;
         const Coarse grid{rest, cells, false};
         SharpWorths sharp{rest, grid, worth};
         settle(sharp, kept);

@@ -58,7 +58,8 @@ struct Wanted {
     std::vector<std::size_t> at;
 };
 /// The boards that the program wants whole, and of those in part some by chance; then the program again for what is left, until that is
-/// no more than a few pieces, or none of its wishes can be had. `settle` goes through its rounds. Known as residual rounding.
+/// hardly more than a few pieces, or none of its wishes can be had; with an even seed that many pieces are left, which gives a search more
+/// freedom and more to do. `settle` goes through its rounds. Known as residual rounding.
 Wanted boardsWanted(const ProofCase& given, std::vector<Wish> wishes, std::vector<double> worth, std::int64_t cells, std::int64_t few,
                     std::uint64_t seed, const std::function<void(SharpWorths&, std::size_t)>& settle);
 
