@@ -348,6 +348,12 @@ TEST(LongList, WorthsThatSayNothingOrTooMuchGiveNoFalseBound) {
     g.need = {4'000'000, 4'000'000};
     const std::int64_t big = 100'000'000'000;
     EXPECT_EQ(boundByWorths(g, {40 * big, 60 * big}, 100), 40'000'000'000);
+    // Two boards for nothing and three at half the price hold five pairs; the other forty-five pay in full.
+    g.need = {50, 50}, g.room = {100, 100, 100}, g.price = {10'000, 0, 5'000}, g.left = {2 * kUnlimited, 2, 3};
+    EXPECT_EQ(boundByWorths(g, {40, 60}, 100), 45 * 10'000 + 3 * 5'000);
+    // Too few in all: nothing is said.
+    g.left[0] = 44;
+    EXPECT_EQ(boundByWorths(g, {40, 60}, 100), 0);
 }
 
 TEST(LongList, CrumbsAndLongPiecesTogetherKeepTheirBoundBelowAPlanByHand) {

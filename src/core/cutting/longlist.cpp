@@ -37,13 +37,23 @@ constexpr std::uint64_t kDives = 4, kDivesAlone = 16;
 constexpr double kWorth = 1e9;  ///< worth of a ten-thousandth of money, in whole numbers
 
 /// What cannot be had for less when a board of each row holds so much of the worth, in whole numbers: the least price of whole boards that
-/// hold all of it; zero where none holds any.
+/// hold all of it; zero where there are not enough.
 std::int64_t leastPrice(const ProofCase& g, Wide all, std::vector<std::int64_t> held) {
-    std::optional<Wide> least;  // in fractions of boards
-    for (std::size_t j = 0; j < g.room.size(); ++j)
-        if (held[j] > 0) least = std::min(least.value_or(all * g.price[j]), (all * g.price[j] + held[j] - 1) / held[j]);
-    if (!least) return 0;
-    const auto bound = static_cast<std::int64_t>(*least);
+    // In fractions of boards: those that hold most for their price first, as many as there are.
+    std::vector<std::size_t> rows(held.size());
+    std::iota(rows.begin(), rows.end(), 0);
+    std::erase_if(rows, [&](auto j) { return held[j] <= 0; });
+    std::ranges::stable_sort(
+        rows, [&](auto a, auto b) { return static_cast<Wide>(g.price[a]) * held[b] < static_cast<Wide>(g.price[b]) * held[a]; });
+    Wide rest = all, sum = 0;
+    for (const auto j : rows) {
+        const Wide had = static_cast<Wide>(std::min(g.left[j], kUnlimited)) * held[j];
+        sum += rest <= had ? (rest * g.price[j] + held[j] - 1) / held[j] : static_cast<Wide>(g.left[j]) * g.price[j];
+        rest -= std::min(rest, had);
+        if (rest <= 0) break;
+    }
+    if (rest > 0) return 0;
+    const auto bound = static_cast<std::int64_t>(sum);
     // Worth beyond what a cut can hold is bounded by fractions alone. Whole boards cost no more than one board above them.
     if (all > std::numeric_limits<std::int64_t>::max()) return bound;
     std::vector<BoardCut> cuts{{std::move(held), static_cast<std::int64_t>(all)}};
@@ -93,11 +103,11 @@ public:
         const bool sharp = sold && g_.size.size() <= kMostSharp, alone = plain && g_.size.size() >= kLongAlone;
         const auto fillLonger = [&] { fillWhole(plain, {5'000, 2'000, 1'000, 500, 250}, kExchanges / 4); };
         // Where boards can be full they mostly soon are; where they can't, the worths may tell.
+        if (open()) fillWhole(plain, {0}, sharp ? kExchanges / 8 : kExchanges);
         const auto byLength = out_.bound;
-        if (open()) fillWhole(plain, {0}, plain && sharp ? kExchanges / 8 : kExchanges);
-        if (open() && !plain) fillLonger();
+        if (open() && !sharp) fillLonger();
         if (open() && sharp) sharpen();
-        const bool nearlyFull = plain && sharp && out_.bound == byLength;
+        const bool nearlyFull = sharp && out_.bound == byLength;
         if (open() && nearlyFull) fillWhole(plain, {0}, kExchanges);
         if (open() && nearlyFull) fillLonger();
         if (open() && plain && !sharp) learnAndFill();
@@ -301,8 +311,12 @@ private:
             auto work = most;
             auto plan = fillBoards(g_, bought.boards, work, stop_);
             work_ -= (most - work) / 10;
-            if (part == 0 && !plan && exchanges == kExchanges)
-                if (auto full = fullBoards(g_, bought.boards, work_, stop_); !full.empty()) plan = std::move(full);
+            if (part == 0 && !plan && exchanges == kExchanges) {
+                const auto share = work_ / 10;
+                auto some = share;
+                if (auto full = fullBoards(g_, bought.boards, some, stop_); !full.empty()) plan = std::move(full);
+                work_ -= share - some;
+            }
             if (plan) {
                 cost_ = bought.cost, plan_ = std::move(*plan);
                 return;
