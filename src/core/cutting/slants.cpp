@@ -4,6 +4,8 @@
 #include <cmath>
 #include <numeric>
 
+#include "core/cutting/chains.h"
+
 namespace oiko {
 namespace {
 
@@ -195,10 +197,11 @@ CutPlan cutNested(const std::vector<CutPart>& parts, const std::vector<CutStock>
                     if (const auto p = std::ranges::find(some, l, &CutPart::length); b.profile == profile && p != some.end())
                         l = shorter[static_cast<std::size_t>(p - some.begin())].length;
             auto least = cutBoards(shorter, stock, theirs);
-            const auto bound = least.lowerBound;
+            auto bound = least.lowerBound;
+            bool nested = false;
             const auto take = [&](CutPlan&& other) {
-                if (other.cost >= best.cost || !other.unplaced.empty() || !laid(other, false)) return;
-                best = std::move(other), best.lowerBound = bound, best.proven = bound == best.cost;
+                if (other.boards.empty() || other.cost >= best.cost || !other.unplaced.empty() || !laid(other, false)) return;
+                best = std::move(other), nested = true;
             };
             take(std::move(least));
             if (bound < best.cost) {
@@ -206,6 +209,12 @@ CutPlan cutNested(const std::vector<CutPart>& parts, const std::vector<CutStock>
                 theirs.endTrim += most, theirs.work = rules.work / 20;
                 take(cutBoards(shorter, stock, theirs));
             }
+            if (bound < best.cost && inChains(some, rules.kerf)) {
+                auto chains = cutInChains(some, stock, rules, best.cost);
+                bound = std::max(bound, chains.lowerBound);
+                take(std::move(chains));
+            }
+            if (nested) best.lowerBound = bound, best.proven = bound == best.cost;
         }
         for (auto& b : best.boards)
             for (auto& c : b.pieces) c.part = at[c.part];
