@@ -33,7 +33,7 @@ Document::Document(QObject* parent) : QObject{parent} {
 }
 
 Done Document::edit(const std::vector<Change>& changes, const QString& what) {
-    const auto next = design_.with(changes);
+    const auto next = design_.withOffer(changes);
     if (!next) {
         restore();
         return next.error();

@@ -365,7 +365,7 @@ int main(int argc, char** argv) {
     }
     words::setCurrency(Settled{design}.choice("prices.currency")), words::setTimber(Settled{design}.choice("frame.timber"));
     if (*newVerb || *setVerb) {
-        const auto changed = design.with(changes.value());
+        const auto changed = design.withOffer(changes.value());
         if (!changed) return fail(changed.error(), design.units());
         const auto& target = out.empty() ? file : out;
         const auto done = saveDesign(changed.value(), target);

@@ -119,6 +119,34 @@ Result<Design> Design::with(const std::vector<Change>& changes) const {
     return d;
 }
 
+Result<Design> Design::withOffer(const std::vector<Change>& changes) const {
+    auto next = with(changes);
+    if (next) return next;
+    const auto trial = withUnjudged(changes);
+    if (!trial) return next;
+    Settled settled{trial.value()};
+    auto c = clash(settled);
+    if (!c) return next;
+    const auto named = c->nearest;
+    c->nearest = wayOut(trial.value(), *c);
+    // Or as far as it goes from what holds.
+    if (const auto* p = changes.size() == 1 ? findParam(changes[0].key) : nullptr; p && !c->nearest) {
+        Settled now{*this};
+        const auto& key = changes[0].key;
+        const bool there = parted(key).row == 0 || std::ranges::count(now.rows(parted(key).list), parted(key).row) > 0;
+        const bool number = p->type == Type::length || p->type == Type::angle || p->type == Type::count;
+        if (there && number && now.applies(key))
+            if (const auto far = nearestThatWorks(*this, key, settled.value(key)); far != now.value(key))
+                c->nearest = Change{key, exactValue(*p, far, units())};
+    }
+    if (c->nearest || !named) return clashError(*c);
+    // Something else would clash after it.
+    c->nearest = named;
+    auto refused = clashError(*c);
+    refused.todo.id = "clash.step";
+    return refused;
+}
+
 Design Design::withPrices(const std::map<std::string, std::optional<Money>>& changed, const std::string& day, bool together) const {
     auto next = *this;
     if (together) next.pricesBefore.clear(), next.pricesBeforeDate = pricesDate;
@@ -207,6 +235,8 @@ std::vector<std::string> Settled::slots() {
 
 namespace {
 
+constexpr std::int64_t kFarthest = 40;  ///< coarse steps: ten feet, forty degrees
+
 std::int64_t step(Settled& settled, const std::string& slot) {
     if (const auto apart = placesApart(settled, slot)) return apart->count();
     switch (findParam(slot)->type) {
@@ -241,6 +271,39 @@ Value withTicks(const Value& like, std::int64_t n) {
         like);
 }
 
+/// The nearest value of a slot with which nothing clashes: of numbers a coarse step at a time to either side, then finely back.
+std::optional<Change> nearestFree(const Design& design, Settled& settled, const std::string& slot) {
+    const auto* p = findParam(slot);
+    if (!p || !settled.applies(slot)) return std::nullopt;
+    const auto works = [&](const Change& change) {
+        const auto trial = design.withUnjudged({change});
+        if (!trial) return false;
+        Settled s{trial.value()};
+        return !clash(s) && s.applies(slot);
+    };
+    const auto now = settled.value(slot);
+    if (p->type == Type::choice || p->type == Type::flag) {
+        for (const auto option : p->type == Type::flag ? std::vector<std::string_view>{"yes", "no"} : p->options)
+            if (Change c{slot, std::string{option}}; now != Value{c.text} && works(c)) return c;
+        return std::nullopt;
+    }
+    if (p->type != Type::length && p->type != Type::angle && p->type != Type::count) return std::nullopt;
+    const auto fine = step(settled, slot);
+    const bool places = placesApart(settled, slot).has_value();
+    const std::int64_t many = places || p->type == Type::count ? 1 : p->type == Type::angle ? 100 : 48;  // a degree; three inches
+    const auto start = ticksOf(now), from = start - start % fine;
+    const auto at = [&](std::int64_t k) { return Change{slot, exactValue(*p, withTicks(now, from + k * fine), design.units())}; };
+    for (std::int64_t k = many; k <= kFarthest * many; k += many)
+        for (const auto side : {1, -1})
+            if (works(at(side * k))) {
+                auto good = k;
+                for (auto nearer = k - many + std::max<std::int64_t>(1, many / 6); nearer < good;
+                     nearer += std::max<std::int64_t>(1, many / 6))
+                    if (works(at(side * nearer))) good = nearer;
+                return at(side * good);
+            }
+    return std::nullopt;
+}
 /// From what holds towards `goal`: the farthest step that nothing clashes with, and the clash that stops it.
 std::pair<Value, std::optional<Clash>> farthest(const Design& design, Settled& settled, const std::string& slot, const Value& goal) {
     const auto from = settled.value(slot);
@@ -278,6 +341,19 @@ Limits limits(const Design& design, const std::string& slot) {
     auto [low, lowBy] = farthest(design, settled, slot, p->low);
     auto [high, highBy] = farthest(design, settled, slot, p->high);
     return {low, high, lowBy, highBy};
+}
+
+std::optional<Change> wayOut(const Design& design, const Clash& c) {
+    if (c.nearest && design.with({*c.nearest})) return c.nearest;
+    Settled settled{design};
+    std::vector<std::string> slots{c.first, c.second};
+    // What stands in a row of its own may also be moved, made smaller, or put into another wall.
+    if (const auto [list, field, row] = parted(c.first); row > 0)
+        for (const auto* other : {"at", "sill", "width", "height", "wall", "side"})
+            if (const auto slot = slotKey(list, row, other); field != other && slot != c.second && findParam(slot)) slots.push_back(slot);
+    for (const auto& slot : slots)
+        if (auto way = nearestFree(design, settled, slot)) return way;
+    return std::nullopt;
 }
 
 Value nearestThatWorks(const Design& design, const std::string& slot, const Value& wanted) {

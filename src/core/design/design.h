@@ -40,6 +40,8 @@ public:
 
     /// All changes as one, or the first that can't be: unreadable, out of its limits, or clashing with what is set.
     Result<Design> with(const std::vector<Change>& changes) const;
+    /// The same, said to a person: where choices clash, what is offered has been tried, or is looked for. Up to five hundred settlings.
+    Result<Design> withOffer(const std::vector<Change>& changes) const;
     /// The same without the test of clashes: for files, whose content is judged as a whole by clash().
     Result<Design> withUnjudged(const std::vector<Change>& changes) const;
 
@@ -126,6 +128,9 @@ struct Limits {
 Limits limits(const Design& design, const std::string& slot);
 /// What an arrow key moves a length by: half an inch or 10 mm, `fine` a sixteenth or 1 mm; or from place to place.
 Length arrowStep(Settled& settled, std::string_view slot, bool fine);
+/// A change of either choice after which nothing clashes: the one that the clash names where that is enough, else the nearest value of the
+/// first, of the second, or of what else stands in the first's row. Up to five hundred settlings.
+std::optional<Change> wayOut(const Design& design, const Clash& clash);
 /// The value nearest to `wanted`, from the present one towards it, that nothing clashes with. A drag stops there.
 Value nearestThatWorks(const Design& design, const std::string& slot, const Value& wanted);
 
