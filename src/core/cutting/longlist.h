@@ -1,11 +1,10 @@
 #pragma once
-// Thousands of unlike lengths: worths that run along the lengths instead of one for each, and a plan filled by them.
+// Hundreds and thousands of unlike lengths: worths of each, or along the lengths, and a plan filled by them.
 #include "core/cutting/proof.h"
 
 namespace oiko {
 
-/// From so many unlike sizes on, worths that run along them are the quicker way; from more on it is the only one, for a linear program
-/// with a row for each board's filling grows too slow.
+/// From so many unlike sizes on prove() does not go on with a list whose boards are all to be had: its linear program grows too slow.
 inline constexpr std::size_t kLongAlone = 350;
 
 /// The same promises as prove(), for lists of many unlike sizes all of which have a place: the bound holds whatever the plan, and the plan

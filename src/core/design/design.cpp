@@ -29,13 +29,13 @@ Error clashError(const Clash& c) {
         if (p.type != Type::choice || change.text.empty()) return change.text;
         return Ref{"option." + std::string{p.key} + "." + change.text};
     };
+    const auto named = [](const std::string& slot) { return Ref{"key." + std::string{findParam(slot)->key}}; };
+    if (!c.nearest) return {Error::Kind::usage, c.first, {"clash." + c.id, c.args}, {"clash.todo", {named(c.second)}}};
+    const auto& other = c.nearest->key == c.second ? c.first : c.second;
     return {Error::Kind::usage,
             c.first,
             {"clash." + c.id, c.args},
-            c.nearest ? Message{"clash.nearest",
-                                {Ref{"key." + std::string{findParam(c.nearest->key)->key}}, value(*c.nearest),
-                                 Ref{"key." + std::string{findParam(c.second)->key}}}}
-                      : Message{"clash.todo", {Ref{"key." + std::string{findParam(c.second)->key}}}}};
+            {"clash.nearest", {named(c.nearest->key), value(*c.nearest), named(other)}}};
 }
 
 }  // namespace
