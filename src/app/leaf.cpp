@@ -100,6 +100,11 @@ Leaf::Leaf(Document& document, Engine& engine, AnswerPtr answer, std::string slo
     slip_->setWordWrap(true);
     slip_->hide();
     column->addWidget(slip_);
+    offer_ = new QPushButton{tr_("leaf.offer")};
+    offer_->setObjectName("leaf.offer");
+    offer_->hide();
+    connect(offer_, &QPushButton::clicked, this, &Leaf::takeOffer);
+    column->addWidget(offer_);
 }
 
 void Leaf::type(const QString& letters) {
@@ -120,7 +125,17 @@ void Leaf::commit(const QString& text) {
         tr_("leaf.still", {slotLabel(slot_).toStdString(), shownValue(param_, settled.value(slot_), document_.units()).toStdString()}));
     slip_->setStyleSheet("background:" + theme().slip.name() + ";padding:6px;color:" + theme().ink.name());
     slip_->show();
+    refused_ = {slot_, text.trimmed().toStdString()};
+    offer_->setVisible(done.error().todo.id == "clash.nearest");
     adjustSize();
+}
+
+void Leaf::takeOffer() {
+    const auto offer = document_.kept().offerFor({refused_});
+    if (!offer) return;
+    std::vector<Change> changes{refused_, *offer};
+    if (offer->key == slot_) changes.erase(changes.begin());
+    if (document_.edit(changes, tr_("undo.set", {slotLabel(offer->key).toStdString(), offer->text}))) close();
 }
 
 void Leaf::giveBack() {

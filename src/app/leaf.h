@@ -26,6 +26,7 @@ protected:
 
 private:
     void commit(const QString& text);
+    void takeOffer();
     void step(int by);
     void giveBack();
     void showEffect(int ticket, const Effect& effect);
@@ -37,6 +38,8 @@ private:
     QLineEdit* edit_ = nullptr;
     QTreeWidget* choices_ = nullptr;
     QLabel* slip_ = nullptr;
+    QPushButton* offer_ = nullptr;  ///< takes what the slip offers
+    Change refused_;
     std::map<int, QTreeWidgetItem*> waiting_;
 };
 

@@ -150,6 +150,42 @@ TEST_F(Window, ARefusedValueSaysWhyInPlaceAndChangesNothing) {
     }
 }
 
+TEST_F(Window, WhatIsOfferedForARefusedValueIsTakenWithOneClickAndUndoneInOneStep) {
+    const auto before = window->document().design();
+    const auto offer = [&]() -> QPushButton* {
+        auto* leaf = popup("leaf");
+        auto* button = leaf ? leaf->findChild<QPushButton*>("leaf.offer") : nullptr;
+        return button && button->isVisible() ? button : nullptr;
+    };
+    // What can't be read has nothing near it.
+    type("nests.count", "lots");
+    EXPECT_EQ(offer(), nullptr);
+    popup("leaf")->close();
+    // As far as the same value goes.
+    type("nests.count", "30");
+    ASSERT_NE(offer(), nullptr);
+    QTest::mouseClick(offer(), Qt::LeftButton);
+    settle();
+    EXPECT_EQ(popup("leaf"), nullptr);
+    EXPECT_GT(std::get<std::int64_t>(value("nests.count")), 4);
+    ASSERT_EQ(window->document().undo()->count(), 1);
+    window->document().undo()->undo();
+    settle();
+    EXPECT_EQ(window->document().design(), before);
+    // What stands in its way moves with it.
+    const auto stood = value("windows.2.at");
+    type("pops.1.at", "20in");
+    ASSERT_NE(offer(), nullptr);
+    QTest::mouseClick(offer(), Qt::LeftButton);
+    settle();
+    EXPECT_EQ(std::get<Length>(value("pops.1.at")), inches(20));
+    EXPECT_NE(value("windows.2.at"), stood);
+    EXPECT_EQ(window->document().undo()->count(), 1);
+    window->document().undo()->undo();
+    settle();
+    EXPECT_EQ(window->document().design(), before);
+}
+
 TEST_F(Window, DigitsTypedOnAWordOpenItsLeafWithThem) {
     auto* w = word("flock.count");
     w->setFocus();

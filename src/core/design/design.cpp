@@ -119,30 +119,36 @@ Result<Design> Design::with(const std::vector<Change>& changes) const {
     return d;
 }
 
+std::optional<Change> Design::offerFor(const std::vector<Change>& changes) const {
+    const auto trial = withUnjudged(changes);
+    if (!trial) return std::nullopt;
+    Settled settled{trial.value()};
+    const auto c = clash(settled);
+    if (!c) return std::nullopt;
+    if (auto way = wayOut(trial.value(), *c)) return way;
+    // Or as far as it goes from what holds.
+    const auto* p = changes.size() == 1 ? findParam(changes[0].key) : nullptr;
+    if (!p || (p->type != Type::length && p->type != Type::angle && p->type != Type::count)) return std::nullopt;
+    Settled now{*this};
+    const auto& key = changes[0].key;
+    const auto [list, field, row] = parted(key);
+    if ((row > 0 && std::ranges::count(now.rows(list), row) == 0) || !now.applies(key)) return std::nullopt;
+    const auto far = nearestThatWorks(*this, key, settled.value(key));
+    return far != now.value(key) ? std::optional{Change{key, exactValue(*p, far, units())}} : std::nullopt;
+}
+
 Result<Design> Design::withOffer(const std::vector<Change>& changes) const {
     auto next = with(changes);
-    if (next) return next;
+    if (next || !next.error().what.id.starts_with("clash.")) return next;
     const auto trial = withUnjudged(changes);
-    if (!trial) return next;
     Settled settled{trial.value()};
-    auto c = clash(settled);
-    if (!c) return next;
-    const auto named = c->nearest;
-    c->nearest = wayOut(trial.value(), *c);
-    // Or as far as it goes from what holds.
-    if (const auto* p = changes.size() == 1 ? findParam(changes[0].key) : nullptr; p && !c->nearest) {
-        Settled now{*this};
-        const auto& key = changes[0].key;
-        const bool there = parted(key).row == 0 || std::ranges::count(now.rows(parted(key).list), parted(key).row) > 0;
-        const bool number = p->type == Type::length || p->type == Type::angle || p->type == Type::count;
-        if (there && number && now.applies(key))
-            if (const auto far = nearestThatWorks(*this, key, settled.value(key)); far != now.value(key))
-                c->nearest = Change{key, exactValue(*p, far, units())};
-    }
-    if (c->nearest || !named) return clashError(*c);
+    auto c = clash(settled).value();
+    const auto named = c.nearest;
+    c.nearest = offerFor(changes);
+    if (c.nearest || !named) return clashError(c);
     // Something else would clash after it.
-    c->nearest = named;
-    auto refused = clashError(*c);
+    c.nearest = named;
+    auto refused = clashError(c);
     refused.todo.id = "clash.step";
     return refused;
 }

@@ -42,6 +42,8 @@ public:
     Result<Design> with(const std::vector<Change>& changes) const;
     /// The same, said to a person: where choices clash, what is offered has been tried, or is looked for. Up to five hundred settlings.
     Result<Design> withOffer(const std::vector<Change>& changes) const;
+    /// What that offers where it has been tried: taken after the changes, or in the place of the one of its slot, nothing clashes.
+    std::optional<Change> offerFor(const std::vector<Change>& changes) const;
     /// The same without the test of clashes: for files, whose content is judged as a whole by clash().
     Result<Design> withUnjudged(const std::vector<Change>& changes) const;
 
