@@ -119,14 +119,18 @@ void Leaf::commit(const QString& text) {
         close();
         return;
     }
+    refused({slot_, text.trimmed().toStdString()}, done.error());
+}
+
+void Leaf::refused(const Change& change, const Error& why) {
     Settled settled{document_.kept()};
     slip_->setText(
-        qs(words::say(done.error(), document_.units())) + ". " +
+        qs(words::say(why, document_.units())) + ". " +
         tr_("leaf.still", {slotLabel(slot_).toStdString(), shownValue(param_, settled.value(slot_), document_.units()).toStdString()}));
     slip_->setStyleSheet("background:" + theme().slip.name() + ";padding:6px;color:" + theme().ink.name());
     slip_->show();
-    refused_ = {slot_, text.trimmed().toStdString()};
-    offer_->setVisible(done.error().todo.id == "clash.nearest");
+    refused_ = change;
+    offer_->setVisible(why.todo.id == "clash.nearest");
     adjustSize();
 }
 
@@ -143,7 +147,7 @@ void Leaf::giveBack() {
     if (done)
         close();
     else
-        slip_->setText(qs(words::say(done.error(), document_.units()))), slip_->show(), adjustSize();
+        refused({slot_, ""}, done.error());
 }
 
 void Leaf::step(int by) {

@@ -26,6 +26,7 @@ protected:
 
 private:
     void commit(const QString& text);
+    void refused(const Change& change, const Error& why);
     void takeOffer();
     void step(int by);
     void giveBack();

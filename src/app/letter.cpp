@@ -339,12 +339,12 @@ void Letter::rebuild() {
                 const int row = document_.kept().nextRow(name);
                 const auto key = slotKey(name, row, placeField(name));
                 // The row's place follows its rule; a side that is tried first only makes the row be there.
-                Done done = std::monostate{};
-                for (const auto* side : {"front", "right", "back", "left"}) {
-                    done = document_.edit({{key, side}},
-                                          tr_("undo.row.add", {tr_("row." + name, {static_cast<std::int64_t>(row)}).toStdString()}));
-                    if (done) return;
-                }
+                std::string side;
+                for (const auto* each : {"front", "right", "back", "left"})
+                    if (side = each; document_.kept().with({{key, side}})) break;
+                const auto done = document_.edit({{key, side}},
+                                                 tr_("undo.row.add", {tr_("row." + name, {static_cast<std::int64_t>(row)}).toStdString()}));
+                if (done) return;
                 add->setToolTip(qs(words::say(done.error(), document_.units())));
                 add->setText(qs(words::say(done.error().what, document_.units())).left(60));
             });

@@ -1,5 +1,6 @@
 // Lists of thousands of unlike lengths: a bound that holds whatever the plan, a plan near it.
 #include "core/cutting/longlist.h"
+#include "core/cutting/worthbound.h"
 
 #include <glpk.h>
 #include <gtest/gtest.h>

@@ -12,8 +12,4 @@ inline constexpr std::size_t kLongAlone = 350;
 /// there.
 Proof proveLong(const ProofCase& given, std::int64_t cost, std::int64_t work, const std::function<bool()>& stop);
 
-/// The bound that worths prove when each size may stand on a board as often as it fits: all worth, at the least price of a unit of it.
-/// Sizes are rounded down and rooms up to a grid of `cells` for the longest room, so that it holds for the true ones.
-std::int64_t boundByWorths(const ProofCase& given, const Worths& worths, std::int64_t cells);
-
 }  // namespace oiko
