@@ -806,6 +806,9 @@ TEST_F(Window, LightPanelsFoamShinglesBucketsAndBattensAreChosenInTheLetter) {
     settle();
     chosen("skin.insulation", 2, "wall-foam");
     chosen("floor.insulation", 1, "floor-foam");
+    EXPECT_EQ(window->findChild<ValueWord*>("roof.insulation"), nullptr);
+    chosen("roof.lining", 2, "roof-lining");
+    chosen("roof.insulation", 3, "roof-foam");
     chosen("skin.kind", 7, "wall-shingles");
     chosen("nests.kind", 1, "nest-curtain");
     chosen("nests.kind", 3, "nest-bucket");
@@ -990,6 +993,11 @@ TEST_F(Window, ACeilingHalfOpenWallsALiningPaversAndAnAutomaticDoorAreChosenInTh
     take("pops.1.kind", 3);
     settle();
     EXPECT_TRUE(has("auto-door")) << window->message().toStdString();
+    EXPECT_EQ(window->findChild<ValueWord*>("pops.1.unit_tall"), nullptr);
+    take("pops.1.unit", 1);
+    type("pops.1.unit_tall", "30");
+    settle();
+    EXPECT_NEAR(window->answer()->model->find("pops.1/unit")->box().size().z, 30 * 25.4, 1e-3) << window->message().toStdString();
     take("foundation.kind", 1);
     settle();
     EXPECT_EQ(window->answer()->model->find("ground/block/1/1")->stock, "block-paver");

@@ -102,6 +102,7 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"open.low", {{"form.kind", "elevated"}, {"flock.count", "4"}, {"skin.open_front", "yes"}, {"skin.lower", "48in"}}},
     {"pop.side", asked("coop.depth=4ft; coop.width=10ft; flock.count=4; pops.1.wall=right; pops.1.width=20in; pops.1.kind=sideways")},
     {"pop.unit", {{"pops.1.kind", "automatic"}, {"pops.1.width", "14in"}}},
+    {"pop.frame", {{"pops.1.kind", "automatic"}, {"pops.1.unit", "own"}, {"pops.1.unit_tall", "14in"}}},
     {"pop.tall",
      asked("form.kind=elevated; flock.count=4; runs.1=; coop.low_wall=2ft 6in; pops.1.wall=back; pops.1.kind=automatic; pops.1.sill=6in")},
     {"ground.pavers", {{"foundation.kind", "pavers"}, {"ground.back_left", "2in"}, {"ground.back_right", "2in"}}},

@@ -137,8 +137,13 @@ Design randomDesign(Dice& dice, Tally& tally) {
         if (attempt({{"skin.lining", kLining[dice.below(2)]}, {"skin.insulation", foam}})) ++tally.choices["skin.insulation=" + foam];
     }
     if (dice.below(4) == 0) {
-        static constexpr const char* kUnit[] = {"24x24", "24x36", "36x24"};
-        const auto unit = std::string{kUnit[dice.below(3)]};
+        static constexpr const char *kLining[] = {"ply-1/2", "wipe-1/8"}, *kFoam[] = {"none", "foam-1", "foam-1-1/2", "foam-2"};
+        const auto foam = std::string{kFoam[dice.below(4)]};
+        if (attempt({{"roof.lining", kLining[dice.below(2)]}, {"roof.insulation", foam}})) ++tally.choices["roof.insulation=" + foam];
+    }
+    if (dice.below(4) == 0) {
+        static constexpr const char* kUnit[] = {"24x24", "24x36", "36x24", "own"};
+        const auto unit = std::string{kUnit[dice.below(4)]};
         if (attempt({{"windows.1.kind", "bought"}, {"windows.1.unit", unit}})) ++tally.choices["windows.*.unit=" + unit];
     }
     static constexpr const char* kPoured[] = {"set_posts", "slab", "curb", "blockwork", "sills"};
@@ -467,6 +472,11 @@ TEST(OnceFound, StaysMended) {
         {"mesh on the ground below a coop ran through the posts that are set in it",
          asked("apron.kind=floor; coop.width=10ft; flock.count=18; foundation.kind=set_posts; runs.1.side=front; runs.1.width=15ft; "
                "runs.2.side=right; runs.2.under=yes; roof.falls_to=left; roof.cover=metal_lapped; runs.1.top=plastic_lapped")},
+        {"a gap over the ridge of unlike slopes: it ended under the steeper one's purlin, its cap's legs over its middle",
+         asked("coop.depth=18ft; coop.width=9ft; existing.base=kept; existing.front=kept; existing.left=new; existing.what=standing; "
+               "form.kind=elevated; foundation.kind=curb; roof.cover=metal_sealed; roof.falls_to=left; roof.form=gable; "
+               "roof.other_pitch=12/12; roof.pitch=2/12; roof.ridge_kind=beam; roof.ridge_posts=2; runs.1.side=left; runs.1.top=shared; "
+               "runs.2.side=front; runs.2.top=shared; runs.3.side=back; runs.3.top=shared")},
         {"a partition's board in the earth met the footing of a post under the ridge",
          asked("coop.depth=14ft; coop.width=21ft; foundation.kind=blockwork; doors.1.wall=left; partitions.1.wall=front; "
                "partitions.1.room=1071.245mm; roof.cover=roll_roofing; roof.falls_to=left; roof.form=gable; roof.pitch=2/12; "

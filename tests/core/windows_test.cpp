@@ -61,6 +61,23 @@ TEST(SlidingPanes, LapInTheMiddleAndPassEachOther) {
     EXPECT_NEAR(strips, 180, 0.1);
 }
 
+TEST(Windows, OneThatTheKeeperHasIsFramedAsMeasured) {
+    const auto d = withWindow("bought", asked("windows.1.unit=own; windows.1.unit_deep=2 3/4in"));
+    expectWholeAndShut(d);
+    const auto a = answerTo(d);
+    const auto& unit = *a->model->find("windows.1/unit");
+    EXPECT_NEAR(unit.extent({1, 0, 0}) / 25.4, 29.75, 1e-3) << "an eighth of an inch all round";
+    EXPECT_NEAR(unit.extent({0, 0, 1}) / 25.4, 19.75, 1e-3);
+    EXPECT_NEAR(unit.extent({0, 1, 0}) / 25.4, 2.75, 1e-3);
+    EXPECT_EQ(bought(*a, "window-own"), 1);
+    EXPECT_NEAR(inPounds(massOf(unit, *a->settled)), 4.5 * 29.75 * 19.75 / 144, 0.01);
+    // Studs of 3 1/2 in and siding that is a hair under 5/8.
+    EXPECT_TRUE(d.with(asked("windows.1.unit_deep=4 1/16in")));
+    const auto deep = d.with(asked("windows.1.unit_deep=5in"));
+    ASSERT_FALSE(deep);
+    EXPECT_NE(words::say(deep.error(), Units::imperial).find("4 1/8"), std::string::npos) << words::say(deep.error(), Units::imperial);
+}
+
 TEST(Windows, HangOnWhatTheirKindSays) {
     const auto mesh = answerTo(withWindow("mesh")), pane = answerTo(withWindow("pane")), out = answerTo(withWindow("lift_out")),
                fixed = answerTo(withWindow("fixed"));

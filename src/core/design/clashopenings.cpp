@@ -113,15 +113,19 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                              o.width <= beamCarries(s, "4x6") ? Change{"frame.beam", "4x6"} : Change{"frame.walls", "studs"}};
             return Clash{"stud.header", sizeKey(o), "frame.stud", {keyRef(sizeKey(o)), o.width, most}, Change{"frame.stud", "2x4"}};
         }
-        if (const auto* unit = o.row.starts_with("windows") ? windowUnit(s, o.row) : nullptr) {
+        if (const auto* unit = o.row.starts_with("windows") ? windowUnit(s, o.row) : nullptr)
             for (const auto& [field, is, wants] : {std::tuple{".width", o.width, unit->wide}, {".height", o.height, unit->high}})
                 if (is != wants)
                     return Clash{
                         "window.unit", o.row + ".kind", o.row + field, {unit->wide, unit->high}, Change{o.row + field, written(wants, s)}};
-            // Its frame ends before the mesh that lies on the studs.
-            if (const auto room = shell.wallDeep + wallSkin(s, o.wall); kWindowUnitDeep > room)
-                return Clash{"window.deep", o.row + ".kind", "frame.stud", {kWindowUnitDeep, room}, Change{o.row + ".kind", "pane"}};
-        }
+        // Its frame ends before the mesh that lies on the studs.
+        if (o.row.starts_with("windows") && s.choice(o.row + ".kind") == "bought")
+            if (const auto deep = windowUnitDeep(s, o.row), room = shell.wallDeep + wallSkin(s, o.wall); deep > room)
+                return Clash{"window.deep",
+                             o.row + (ownUnit(s, o.row) ? ".unit_deep" : ".kind"),
+                             "frame.stud",
+                             {deep, room},
+                             ownUnit(s, o.row) ? Change{o.row + ".unit_deep", written(room, s)} : Change{o.row + ".kind", "pane"}};
         if (o.row.starts_with("windows") && shell.light() && s.choice(o.row + ".kind") == "sliding")
             return Clash{"stud.slides",
                          o.row + ".kind",
@@ -153,12 +157,19 @@ std::optional<Clash> openingClash(Settled& s, const Shell& shell, const std::vec
                              Change{o.row + ".leaf", "single"}};
         }
         if (o.row.starts_with("pops") && s.choice(o.row + ".kind") == "automatic") {
-            for (const auto& [field, is, unit] : {std::tuple{".width", o.width, kUnitWide}, {".height", o.height, kUnitHigh}})
-                if (is != unit)
-                    return Clash{
-                        "pop.unit", o.row + ".kind", o.row + field, {kUnitWide, kUnitHigh}, Change{o.row + field, written(unit, s)}};
-            const auto room = shell.underPlates(o.wall, o.at - kUnitFrame, o.width + kUnitFrame * 2);
-            if (const auto top = o.sill - inches(0.5) + kUnitTall; top > room)
+            const auto unit = popUnit(s, o.row);
+            if (const auto own = o.row + ".unit"; !ownUnit(s, o.row))
+                for (const auto& [field, is, wants] : {std::tuple{".width", o.width, kUnitWide}, {".height", o.height, kUnitHigh}})
+                    if (is != wants)
+                        return Clash{"pop.unit", own, o.row + field, {kUnitWide, kUnitHigh}, Change{o.row + field, written(wants, s)}};
+            if (const auto least = o.height + kUnitBelow * 2; unit.tall < least)
+                return Clash{"pop.frame",
+                             o.row + ".unit_tall",
+                             o.row + ".height",
+                             {unit.tall, o.height},
+                             Change{o.row + ".unit_tall", written(least, s)}};
+            const auto room = shell.underPlates(o.wall, o.at - unit.beside, o.width + unit.beside * 2);
+            if (const auto top = o.sill - kUnitBelow + unit.tall; top > room)
                 return Clash{"pop.tall", o.row + ".kind", "coop.low_wall", {top, room}, Change{o.row + ".kind", "slide"}};
         }
         if (o.row.starts_with("pops") && slidesAside(s, o.row) && !slidesRight(s, o.row))

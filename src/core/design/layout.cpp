@@ -140,8 +140,16 @@ Length nestReach(Ask& ask) {
 }
 
 const WindowUnit* windowUnit(Ask& ask, const std::string& window) {
-    return ask.choice(window + ".kind") == "bought" ? &*std::ranges::find(kWindowUnits, ask.choice(window + ".unit"), &WindowUnit::name)
-                                                    : nullptr;
+    if (ask.choice(window + ".kind") != "bought" || ownUnit(ask, window)) return nullptr;
+    return &*std::ranges::find(kWindowUnits, ask.choice(window + ".unit"), &WindowUnit::name);
+}
+bool ownUnit(Ask& ask, const std::string& row) { return ask.choice(row + ".unit") == "own"; }
+Length windowUnitDeep(Ask& ask, const std::string& window) {
+    return ownUnit(ask, window) ? ask.length(window + ".unit_deep") : kWindowUnitDeep;
+}
+PopUnit popUnit(Ask& ask, const std::string& pop) {
+    if (!ownUnit(ask, pop)) return {};
+    return {ask.length(pop + ".unit_beside"), ask.length(pop + ".unit_tall"), ask.length(pop + ".unit_deep")};
 }
 
 bool slidesAside(Ask& ask, const std::string& pop) { return ask.choice(pop + ".kind") == "sideways"; }

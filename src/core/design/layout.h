@@ -90,8 +90,13 @@ Length beforeWall(Ask& ask);
 /// A droppings board lies so far below the lowest roost's top: a hand and a scraper reach between. Common practice.
 inline constexpr Length kBoardBelowRoost = inches(10);
 /// A bought pop door that opens by itself: clear opening, and its frame with the motor, on the inside. Of our own invention, as the sample
-/// prices are.
-inline constexpr Length kUnitWide = inches(12), kUnitHigh = inches(14), kUnitFrame = inches(1.5), kUnitTall = inches(28);
+/// prices are; or as the keeper's own was measured.
+inline constexpr Length kUnitWide = inches(12), kUnitHigh = inches(14), kUnitBelow = inches(0.5);
+struct PopUnit {
+    Length beside = inches(1.5), tall = inches(28), deep = inches(1.5);  ///< its frame's, beyond the opening and from the wall's inside
+};
+bool ownUnit(Ask& ask, const std::string& row);  ///< of a bought window or an automatic pop door
+PopUnit popUnit(Ask& ask, const std::string& pop);
 /// Bought windows: the opening that each wants, and how deep its frame is. Of our own invention, as the sample prices are.
 struct WindowUnit {
     std::string_view name;
@@ -100,7 +105,8 @@ struct WindowUnit {
 inline constexpr WindowUnit kWindowUnits[] = {
     {"24x24", inches(24), inches(24)}, {"24x36", inches(24), inches(36)}, {"36x24", inches(36), inches(24)}};
 inline constexpr Length kWindowUnitDeep = inches(3.25);
-/// The one that a row of windows buys; nullptr: none.
+Length windowUnitDeep(Ask& ask, const std::string& window);
+/// Of those on sale the one that a row of windows buys; nullptr: none.
 const WindowUnit* windowUnit(Ask& ask, const std::string& window);
 /// How much wider than its opening a pop door's leaf is on either side; what a leaf that slides sideways wants of the wall's inside beside
 /// it.

@@ -144,6 +144,14 @@ void addOpenings(std::vector<Param>& p) {
         return a.choice(slotKey("runs", runs[n % runs.size()], "side"));
     }));
     p.push_back(choice("pops.*.kind", openings, {"slide", "sideways", "ramp_door", "automatic"}, word("slide"), false));
+    const auto automatic = [](Ask& a) { return a.choice(mine("pops", a) + ".kind") == "automatic"; };
+    const auto ownDoor = [automatic](Ask& a) { return automatic(a) && ownUnit(a, mine("pops", a)); };
+    p.push_back(onlyWhen(choice("pops.*.unit", openings, {"12x14", "own"}, word("12x14"), false), automatic));
+    p.push_back(onlyWhen(fixedLength("pops.*.unit_beside", openings, inches(0.5), inches(3), PopUnit{}.beside), ownDoor));
+    p.push_back(onlyWhen(length("pops.*.unit_tall", openings, inches(11), inches(54),
+                                [](Ask& a) -> Value { return std::max(PopUnit{}.tall, a.length(mine("pops", a) + ".height") * 2); }),
+                         ownDoor));
+    p.push_back(onlyWhen(fixedLength("pops.*.unit_deep", openings, inches(0.5), kInsideFittings, PopUnit{}.deep), ownDoor));
     const auto popSize = [](Length SizeClass::*usual, Length unit) {
         return [usual, unit](Ask& a) -> Value { return a.choice(mine("pops", a) + ".kind") == "automatic" ? unit : birdsOf(a).*usual; };
     };
@@ -202,8 +210,12 @@ void addOpenings(std::vector<Param>& p) {
     }));
     p.push_back(
         choice("windows.*.kind", openings, {"mesh", "shutter", "pane", "lift_out", "sliding", "fixed", "bought"}, word("pane"), false));
-    p.push_back(onlyWhen(choice("windows.*.unit", openings, {"24x24", "24x36", "36x24"}, word("24x24"), false),
+    p.push_back(onlyWhen(choice("windows.*.unit", openings, {"24x24", "24x36", "36x24", "own"}, word("24x24"), false),
                          [](Ask& a) { return a.choice(mine("windows", a) + ".kind") == "bought"; }));
+    p.push_back(onlyWhen(fixedLength("windows.*.unit_deep", openings, inches(1), inches(7), kWindowUnitDeep), [](Ask& a) {
+        const auto self = mine("windows", a);
+        return a.choice(self + ".kind") == "bought" && ownUnit(a, self);
+    }));
     p.push_back(choice("windows.*.wall", openings, kAllSides, [](Ask& a) -> Value {
         // A small coop's ends are left to the nests.
         std::vector<std::string_view> order{"front", "right", "left", "back"};
@@ -296,6 +308,9 @@ void addOpenings(std::vector<Param>& p) {
     p.push_back(choice("skin.lining", skin, {"none", "ply-1/2", "wipe-1/8"}, word("none"), false));
     p.push_back(
         onlyWhen(choice("skin.insulation", skin, kFoams, word("none"), false), [](Ask& a) { return a.choice("skin.lining") != "none"; }));
+    p.push_back(onlyWhen(choice("roof.lining", skin, {"none", "ply-1/2", "wipe-1/8"}, word("none"), false), std::not_fn(indoors)));
+    p.push_back(onlyWhen(choice("roof.insulation", skin, kFoams, word("none"), false),
+                         [](Ask& a) { return !indoors(a) && a.choice("roof.lining") != "none"; }));
     p.push_back(count("finish.coats", skin, 1, 3, always(std::int64_t{2}), false));
     p.push_back(choice("finish.trim", skin, {"same", "own"}, word("same"), false));
 }

@@ -73,7 +73,7 @@ Angle steepest(Ask& a) { return gable(a) ? std::max(a.angle("roof.pitch"), a.ang
 
 Length rafterReach(Ask& a, std::string_view rafter) {
     const auto spacing = readLength(a.choice("roof.spacing"), Units::imperial).value();
-    return clearSpan(woodOf(a), timberOf(a).size(rafter), spacing, roofLoad(a, coverOf(a))).clear;
+    return clearSpan(woodOf(a), timberOf(a).size(rafter), spacing, coopRoofLoad(a)).clear;
 }
 RunRafters runRafters(Ask& a, const RunPlace& run) {
     const auto& timber = timberOf(a);
@@ -125,7 +125,8 @@ Length lowWallFor(Ask& a) {
     };
     if (!elevated(a)) {
         // Boots 1 in, 2 in of air: common practice.
-        const auto stand = a.length("keeper.height") + inches(3) + std::max(Length{}, litterTop(a));
+        const auto stand = a.length("keeper.height") + inches(3) + std::max(Length{}, litterTop(a)) +
+                           mm(inMm(roofLining(a)) / std::cos(inRadians(steepest(a))));
         // Between level walls a door's header goes under the plates.
         if (indoors(a)) return upTo(stand + inches(6.5));
         if (!gable(a)) return upTo(stand);

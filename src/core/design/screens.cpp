@@ -48,8 +48,7 @@ std::optional<std::string> screenMeets(Ask& ask, const std::string& door) {
     const auto head = std::min(ask.length(door + ".height") + inches(2), highestHead(shell, side, at, ask.length(door + ".width")));
     if (shell.gable() && shell.beam.empty() && ask.length(door + ".height") > std::max(shell.lowWall(), shell.otherWall()))
         return "coop.low_wall";
-    if (!shell.gable() && shell.localSide(side) == 0 && head > mm(shell.rafterUndersideMm(inMm(screenReach(ask, door)))))
-        return "roof.pitch";
+    if (!shell.gable() && shell.localSide(side) == 0 && head > mm(shell.overheadMm(inMm(screenReach(ask, door))))) return "roof.pitch";
     // The far wall, with what is fixed to it.
     const auto far = opposite(side);
     if (meets(far, Length{}, wallLength(ask, far), wallDeep(ask) + roomsAt(ask, far) + beforeWall(ask)))

@@ -20,7 +20,7 @@ int Shell::localSide(std::string_view side) const { return (sideIndex(side) - tu
 Length Shell::headroom() const {
     // A gable's ties lie on the higher of its walls.
     const double t = inMm(wallDeep);
-    const auto under = std::min(lowestWall(), mm(std::min(rafterUndersideMm(t), rafterUndersideMm(inMm(deep) - t))));
+    const auto under = std::min(lowestWall(), mm(std::min(overheadMm(t), overheadMm(inMm(deep) - t))));
     return beam.empty() ? under : std::min(under, mm(ridgeUndersideMm(*this)));
 }
 
@@ -99,6 +99,26 @@ Length rafterBay(Ask& ask) {
 Length longestPanel(std::string_view cover) {
     return std::ranges::max(ofProfile(catalog(), std::string{roofCover(cover).stock}), {}, &StockItem::b)->b;
 }
+Length roofLining(Ask& ask) {
+    if (indoors(ask)) return {};
+    const auto& lining = ask.choice("roof.lining");
+    return lining == "none" ? Length{} : thicknessOf(lining);
+}
+
+SpanLoad coopRoofLoad(Ask& ask) {
+    auto load = roofLoad(ask, coverOf(ask));
+    if (roofLining(ask) == Length{}) return load;
+    // Sheets under the rafters are not to sag more than a ceiling.
+    load.limit = 240;
+    const auto foam = ask.choice("roof.insulation");
+    for (const auto& stock : {ask.choice("roof.lining"), foam})
+        if (stock != "none") {
+            const auto& sheet = *ofProfile(catalog(), stock).front();
+            load.dead = load.dead + psf(inPounds(sheet.mass) / (inFeet(sheet.a) * inFeet(sheet.b)));
+        }
+    return load;
+}
+
 SpanLoad roofLoad(Ask& ask, std::string_view cover) {
     // No snow; nobody stores there. Source: IRC 2018 Tables R301.5 and R301.7, from memory.
     if (cover == "ceiling") return {psf(10), roofCover(cover).dead, 1.0, 240};
@@ -111,6 +131,20 @@ double tieThrustLb(const Shell& s, const SpanLoad& load, Length spacing) {
     return (inPsf(load.live) + inPsf(load.dead)) * inFeet(spacing) * a * b / (2 * high);
 }
 
+double ridgeTopMm(const Shell& s) {
+    // Up to the purlins on the flatter slope, which lie on its rafters; those on the steeper one begin beside it.
+    const auto top = [&](const Slope& x) { return x.over(x.start, inMm(s.rafterDeep)); };
+    return std::max(top(s.slopes[0]), top(s.slopes[1]));
+}
+
+namespace {
+/// Of the rafters' plumb cuts at the ridge, from its top to the lower one's foot.
+double plumbCuts(const Shell& s) {
+    const auto foot = [](const Slope& x) { return x.under(x.start); };
+    return ridgeTopMm(s) - std::min(foot(s.slopes[0]), foot(s.slopes[1]));
+}
+}  // namespace
+
 namespace {
 /// How far one member by itself goes under so much of a roof.
 Length aloneUnder(Ask& ask, std::string_view size, Length carried, SpanLoad load, Length seat) {
@@ -118,7 +152,7 @@ Length aloneUnder(Ask& ask, std::string_view size, Length carried, SpanLoad load
     return clearSpan(woodOf(ask), timberOf(ask).size(size), carried, load).clear;
 }
 Length aloneUnder(Ask& ask, std::string_view size, Length carried, Length seat = inches(1.5)) {
-    return aloneUnder(ask, size, carried, roofLoad(ask, coverOf(ask)), seat);
+    return aloneUnder(ask, size, carried, coopRoofLoad(ask), seat);
 }
 /// What either end of a beam has of a post to lie on: half of it where it is parted. A board that goes on over one brings five fourths of a
 /// bay onto the whole. Simple statics of two equal spans.
@@ -147,6 +181,7 @@ Shell shellOf(Ask& ask) {
     s.plates =
         s.posted ? s.timber->size(ask.choice("frame.beam")).wide : s.timber->two * (ask.choice("frame.top_plates") == "doubled" ? 2 : 1);
     s.rafterDeep = timberOf(ask).size(ask.choice("roof.rafter")).wide;
+    s.lining = roofLining(ask);
     s.overhang = overhangOf(ask);
     s.leans = leans(ask);
     s.rake = indoors(ask) ? Length{} : ask.length("roof.rake");
@@ -194,8 +229,7 @@ Shell shellOf(Ask& ask) {
         const auto span = ridgeSpan(ask, s);
         // A post under it is wider than the beam: rafters come down past it beside that.
         const double wider = s.ridgePosts.empty() ? 0 : inMm(s.timber->size("4x4").thick - s.ridgeThick) / 2,
-                     cut = rafterDeep / std::min(s.slopes[0].cosine(), s.slopes[1].cosine()) +
-                           std::max(0.0, wider) * std::max(s.slopes[0].rise, s.slopes[1].rise);
+                     cut = plumbCuts(s) + std::max(0.0, wider) * std::max(s.slopes[0].rise, s.slopes[1].rise);
         for (const auto size : kHeaders) {
             s.beam = size, s.ridgeSpans = ridgeReach(ask, size, !s.ridgePosts.empty());
             if (s.ridgeSpans >= span && inMm(s.timber->size(size).wide) >= cut) break;
@@ -206,11 +240,6 @@ Shell shellOf(Ask& ask) {
 
 Length sidingDrop(Length rafterDeep, Angle pitch, Length plateWide, Length skinThick) {
     return mm(std::tan(inRadians(pitch)) * inMm(birdsmouthSeat(rafterDeep, pitch, plateWide) + skinThick));
-}
-
-double ridgeTopMm(const Shell& s) {
-    // Under the purlins, which lie on both slopes' rafters.
-    return std::min(s.slopes[0].over(s.slopes[0].start, inMm(s.rafterDeep)), s.slopes[1].over(s.slopes[1].start, inMm(s.rafterDeep)));
 }
 
 std::int64_t ridgePosts(Ask& ask) {
@@ -238,7 +267,7 @@ std::vector<double> ridgePostsAt(Ask& ask) {
 }
 double innerPostLb(Ask& ask, const Shell& s) {
     if (s.ridgePosts.empty()) return 0;
-    const auto load = roofLoad(ask, coverOf(ask));
+    const auto load = coopRoofLoad(ask);
     const double apart = (s.ridgePosts.size() > 1 ? s.ridgePosts[1] - s.ridgePosts[0] : inMm(s.wide) / 2) / 304.8;
     return (inPsf(load.live) + inPsf(load.dead)) * apart * inFeet(s.deep) / 2 * kGoesOn;
 }
@@ -273,7 +302,7 @@ Length ridgeBoard(const Shell& s, Length board) {
 }
 
 double ridgePostLb(Ask& ask, const Shell& s) {
-    const auto load = roofLoad(ask, coverOf(ask));
+    const auto load = coopRoofLoad(ask);
     const double half = (s.ridgePosts.empty() ? inFeet(s.wide) : s.ridgePosts.front() / 304.8) / 2,
                  beyond = std::max({inFeet(s.rake), inFeet(s.before) / 2, inFeet(s.past) / 2});
     return (inPsf(load.live) + inPsf(load.dead)) * (half + beyond) * inFeet(s.deep) / 2;
@@ -281,7 +310,7 @@ double ridgePostLb(Ask& ask, const Shell& s) {
 
 std::string_view ridgeStock(const Shell& s) {
     if (!s.beam.empty()) return s.beam;
-    const double cut = inMm(s.rafterDeep) / std::min(s.slopes[0].cosine(), s.slopes[1].cosine());
+    const double cut = plumbCuts(s);
     for (const auto size : {"2x4", "2x6", "2x8", "2x10"})
         if (inMm(s.timber->size(size).wide) >= cut) return size;
     return "2x12";
@@ -359,7 +388,7 @@ Length runBeamReach(Ask& ask, const RunPlace& run, std::string_view size) {
     const auto carried = !run.shared                  ? Length::ticks(run.length.count() / 2) + kRunTails
                          : underRafters(ask, run.key) ? Length::ticks(overRun(ask, run.side).count() / 2) + overhangOf(ask)
                                                       : carriedBy(ask);
-    return aloneUnder(ask, size, carried, run.shared ? roofLoad(ask, coverOf(ask)) : runLoad(ask, run.top), onPost(ask, true));
+    return aloneUnder(ask, size, carried, run.shared ? coopRoofLoad(ask) : runLoad(ask, run.top), onPost(ask, true));
 }
 
 Length overRun(Ask& ask, std::string_view side) {

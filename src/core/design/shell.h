@@ -28,6 +28,7 @@ struct Shell {
     Length jamb;            ///< framing beside an opening
     Length plates;          ///< thickness of the top plates together, or of the beam on posts
     Length rafterDeep;      ///< dressed depth
+    Length lining;          ///< of the sheets under them
     Length overhang, rake;  ///< plan, beyond the frame: at the walls the rafters lie on, and at the sides
     Length before, past;    ///< how far the roof's frame goes on over runs, beyond the local left wall and beyond the right one
     Length floorTop;        ///< deck top above finished grade
@@ -57,6 +58,8 @@ struct Shell {
     Length otherWall() const { return gable() ? slopes[1].eave : lowWall() + mm(slopes[0].rise * inMm(deep - wallDeep)); }
     Length lowestWall() const { return std::min(lowWall(), otherWall()); }
     /// Underside of the rafters above the deck, at a local depth; y from the front wall's outer face.
+    /// Of what one bumps against there.
+    double overheadMm(double y) const { return rafterUndersideMm(y) - inMm(lining) / slopeAt(y).cosine(); }
     double rafterUndersideMm(double y) const { return slopeAt(y).under(slopeAt(y).vOf(y)); }
     double rafterTopMm(double y) const { return slopeAt(y).over(slopeAt(y).vOf(y), inMm(rafterDeep)); }
     /// Where a person stands up least: under the rafters inside the walls, the plates and what ties the walls.
@@ -93,6 +96,10 @@ Length rafterBay(Ask& ask);
 Length longestPanel(std::string_view cover);
 /// What a roof carries: live, the greater of 20 psf (IRC 2018 Table R301.6) and the ground snow; dead, that of the cover.
 SpanLoad roofLoad(Ask& ask, std::string_view cover);
+/// The coop's own, with what lines and insulates it; lined it may bend by a 240th. Source of that: IRC 2018 Table R802.4.1(2), from memory.
+SpanLoad coopRoofLoad(Ask& ask);
+/// Of the sheets under the rafters; none within a building.
+Length roofLining(Ask& ask);
 /// What one pair of a gable's rafters pushes its walls apart with, lb: the middle moment of a simple beam over the ridge's height.
 /// Statics of the three-hinged frame; IRC 2018 Table R802.5.2 tabulates nails for the same push.
 double tieThrustLb(const Shell& shell, const SpanLoad& load, Length spacing);

@@ -51,7 +51,7 @@ struct Carrying {
     void studs() {
         const std::string stud = shell.posted ? "2x4" : s.choice("frame.stud"), under = shell.posted ? "4x4" : stud;
         const auto spacing = [&](std::string_view key) { return readLength(s.choice(key), Units::imperial).value(); };
-        const auto load = roofLoad(s, coverOf(s));
+        const auto load = coopRoofLoad(s);
         auto across = std::max(shell.posted ? postsApart(s) : uprightsApart(s), spacing("roof.spacing"));
         for (const auto& o : m.openings)
             if (o.kind != "gate" && !o.kind.starts_with("inner_") && o.kind != "nest_inside" && shell.bearing(o.side) &&

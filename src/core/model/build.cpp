@@ -41,8 +41,8 @@ double Part::extent(Vec3 axis) const {
     return high - low;
 }
 bool coversRoof(std::string_view role) {
-    static constexpr std::string_view kRoles[] = {"roof-panel", "ridge-cap", "roof-deck",    "underlayment", "shingles",
-                                                  "roll-strip", "drip-edge", "ceiling-mesh", "ceiling-sheet"};
+    static constexpr std::string_view kRoles[] = {"roof-panel", "ridge-cap",    "roof-deck",     "underlayment", "shingles", "roll-strip",
+                                                  "drip-edge",  "ceiling-mesh", "ceiling-sheet", "roof-lining",  "roof-foam"};
     return std::ranges::find(kRoles, role) != std::end(kRoles);
 }
 

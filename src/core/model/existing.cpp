@@ -11,9 +11,10 @@ bool within(std::string_view role, std::initializer_list<std::string_view> roles
 
 bool stood(Settled& s, const Part& p) {
     // What an old wall had at its windows keeps out no paw; nobody hung a mesh door behind a shed's, laid mesh in the ground round it, or
-    // foam under its floor.
+    // foam under its floor or its roof.
     const bool added = p.edging() || (!p.opening.empty() && p.id.starts_with(p.opening + "/screen/")) ||
-                       within(p.role, {"litter-board", "skirt-mesh", "window-mesh", "batten", "floor-foam", "foam-mesh", "foam-cleat"});
+                       within(p.role, {"litter-board", "skirt-mesh", "window-mesh", "batten", "floor-foam", "foam-mesh", "foam-cleat",
+                                       "roof-lining", "roof-foam", "lining-nailer"});
     if (added || p.yard()) return false;
     if (!p.opening.empty() && p.system != System::run) return openingStands(s, p.opening);
     const auto kept = [&](const std::string& slot, bool frame) { return frame ? frameStands(s, slot) : allStands(s, slot); };

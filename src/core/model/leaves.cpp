@@ -114,9 +114,9 @@ struct Fitter {
 
     /// A unit in its frame, flush with the siding, packed an eighth of an inch all round and screwed to what stands beside it.
     void boughtWindow() {
-        const std::string stock = "window-" + std::string{windowUnit(b.s, h.row)->name};
+        const std::string stock = "window-" + b.s.choice(h.row + ".unit");
         const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, bar = 2 * kIn, d0 = -w.skin,
-                     d1 = d0 + inMm(kWindowUnitDeep), glass = d0 + kIn;
+                     d1 = d0 + inMm(windowUnitDeep(b.s, h.row)), glass = d0 + kIn;
         put("unit", "window-unit", Form::block, stock, w.u, kUp,
             {w.box(u0, u1, d0, d1, z0, z0 + bar), w.box(u0, u1, d0, d1, z1 - bar, z1), w.box(u0, u0 + bar, d0, d1, z0 + bar, z1 - bar),
              w.box(u1 - bar, u1, d0, d1, z0 + bar, z1 - bar)});
@@ -198,9 +198,10 @@ struct Fitter {
     void popDoor() {
         const double d0 = b.wallDeep + lining(), leafThick = inMm(thicknessOf("ply-1/2")), lap = inMm(kPopLap);
         if (b.s.choice(h.row + ".kind") == "automatic") {
-            const double frame = inMm(kUnitFrame), foot = h.z0 - 0.5 * kIn;
-            put("unit", "auto-door", Form::block, "auto-door", kUp, w.u,
-                {w.box(h.u0 - frame, h.u1 + frame, d0, d0 + frame, foot, foot + inMm(kUnitTall))});
+            const auto unit = popUnit(b.s, h.row);
+            const double beside = inMm(unit.beside), foot = h.z0 - inMm(kUnitBelow);
+            put("unit", "auto-door", Form::block, ownUnit(b.s, h.row) ? "auto-door-own" : "auto-door", kUp, w.u,
+                {w.box(h.u0 - beside, h.u1 + beside, d0, d0 + inMm(unit.deep), foot, foot + inMm(unit.tall))});
             return ramp();
         }
         if (rampDoor(b.s, h.row)) return rampLeaf();

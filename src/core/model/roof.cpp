@@ -346,14 +346,19 @@ void ridge(Builder& b, const std::vector<double>& xs, const std::vector<double>&
                  leg = kCapLeg * kIn, thick = inMm(thicknessOf(stock));
     const double lift = cover.decked ? inMm(thicknessOf(b.s.choice("roof.deck")) + thicknessOf("felt") + thicknessOf(cover.stock))
                                      : b.two + inMm(thicknessOf(cover.stock));
+    // Its legs meet where the slopes do, that much to the back of the ridge's middle: under unlike pitches the steeper one's is higher
+    // there.
+    const auto& back = b.shell.slopes[0];
+    const auto& front = b.shell.slopes[1];
+    const auto above = [&](const Slope& slope) { return slope.over(0, b.rafterDeep) + lift / slope.cosine(); };
+    const double meet = (above(back) - above(front)) / (back.rise + front.rise);
     int n = 0;
     for (double x = x0; x < x1 - kSameMm; x += sold) {
         std::vector<Solid> legs;
         for (const auto& slope : b.shell.slopes) {
             auto solid =
                 onSlope(x, std::min(x + sold, x1), slope.start, slope.over(slope.start, b.rafterDeep), slope.rise, -leg, leg, lift, thick);
-            // Both legs end where they meet, over the ridge's middle.
-            legs.push_back(b.placed(slope, cut(solid, Plane::through({0, 0, 0}, {0, -1, 0}))));
+            legs.push_back(b.placed(slope, cut(solid, Plane::through({0, slope.toBack ? meet : -meet, 0}, {0, -1, 0}))));
         }
         auto* p = b.add("roof/ridge-cap/" + std::to_string(++n), "ridge-cap", "roof", System::roof,
                         !cover.decked      ? Form::trim

@@ -116,8 +116,8 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
                                    h.item == "sand-bag" || h.item == "bucket" || h.item == "nest-unit" || h.item == "feed-bin" ||
                                    h.item == "stump" || h.item == "bathing-tub" || h.rule == "litter"
                                ? Group::inside
-                           : h.item == "auto-door" || h.item.starts_with("window-") ? Group::openings
-                                                                                    : Group::fixings;
+                           : h.item.starts_with("auto-door") || h.item.starts_with("window-") ? Group::openings
+                                                                                              : Group::fixings;
         auto& line = sum.at(h.item, group);
         line.needed += h.quantity;
         line.rule = line.rule.empty() || line.rule == h.rule ? h.rule : "several", line.source = h.source;
@@ -154,6 +154,8 @@ Bill buy(const Model& m, const Takeoff& t, const CutLists& cuts, Settled& s, con
 }
 
 Mass massOf(const Part& p, Settled& s) {
+    // Of what the keeper has measured by its opening, as those on sale.
+    if (p.role == "window-unit" && p.stock == "window-own") return pounds(4.5 * p.extent(p.along) * p.extent(p.wide) / 304.8 / 304.8);
     if (p.form == Form::lumber) return kilograms(p.volumeMm3() / 1e9 * density(woodOf(s), p.treated() ? 19 : 15));
     if (p.role == "footing" || p.role == "strip-footing") return kilograms(p.volumeMm3() / 1e9 * kConcreteKgM3);
     if (p.role == "feeder" || p.role == "drinker" || p.role == "trough" || p.role == "drinker-standing" || p.role == "barrel" ||

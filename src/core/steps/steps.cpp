@@ -38,6 +38,7 @@ constexpr Rule kOrder[] = {
     // What opens is fixed on the lining.
     {"wallfoam", System::inside, "wall-foam", "dust"},
     {"lining", System::inside, "wall-lining", "saw dust"},
+    {"rooflining", System::roof, "lining-nailer roof-foam roof-lining", "ladder lift dust"},
     {"doors", System::openings,
      "leaf leaf-mesh leaf-pane window-track leaf-stile leaf-rail leaf-brace leaf-strip stop litter-board pop-leaf auto-door window-unit "
      "window-light "

@@ -256,7 +256,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
         if (o.kind == "inner_door") add("gate-latch", 1, "latch"), add("hook-eye", 1, "holdopen");
         // One that opens by itself locks itself.
         if (o.kind == "pop" && s.choice(o.id + ".kind") == "automatic")
-            add("auto-door", 1, "unit"), add("screw-2-1/2", 6, "unit");
+            add(ownUnit(s, o.id) ? "auto-door-own" : "auto-door", 1, "unit"), add("screw-2-1/2", 6, "unit");
         else if (o.kind == "pop") {
             // From the leaf over a pulley beside it, through another, and out of the run to a cleat: as far as the leaf goes, up and
             // across, and 3 ft to pull at. What slides sideways is drawn either way. Common practice.
@@ -286,7 +286,7 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
     // What a pair of rafters pushes outwards is held by the nails at both ends of its tie.
     if (roles["rafter-tie"] > 0) {
         const auto spacing = readLength(s.choice("roof.spacing"), Units::imperial).value();
-        const double push = tieThrustLb(shell, roofLoad(s, coverOf(s)), spacing);
+        const double push = tieThrustLb(shell, coopRoofLoad(s), spacing);
         const double nails = std::max(3.0, std::ceil(push / (nailLateralLb(woodOf(s)) * kSnowDuration) - 1e-9));
         add("nail-10d", 2 * nails * roles["rafter-tie"], "tienails", kNds12);
     }

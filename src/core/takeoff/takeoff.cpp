@@ -170,8 +170,14 @@ std::optional<std::pair<double, double>> slantAlong(const Part& p, Vec3 along, V
         return to - from;
     };
     const double a = edge(low), b = edge(high), least = std::min(a, b), most = std::max(a, b);
+    // Where no end leans it is notched.
+    const bool leans = std::ranges::any_of(p.solids, [&](const Solid& s) {
+        return std::ranges::any_of(facePlanes(s), [&](const Plane& face) {
+            return std::min(std::fabs(dot(face.normal, along)), std::fabs(dot(face.normal, across))) > 1e-3;
+        });
+    });
     // One that is longer between its edges ends in a peak; a point is no edge.
-    if (least < 25.4 || most - least < 0.8 || p.extent(along) > most + 0.5) return std::nullopt;
+    if (!leans || least < 25.4 || most - least < 0.8 || p.extent(along) > most + 0.5) return std::nullopt;
     return std::pair{most, least};
 }
 }  // namespace
