@@ -80,6 +80,9 @@ TEST(Posts, UnlikeCoopsAreSoundAndShut) {
              {{"coop.width", "40'"}, {"flock.count", "60"}, {"foundation.kind", "posts"}},
              asked("frame.posts=8ft; coop.width=20'; flock.count=24; skin.lining=ply-1/2"),
              asked("frame.posts=8ft; coop.width=16'; roof.form=gable; skin.kind=metal; frame.beam=4x6"),
+             asked("frame.posts=6ft; coop.width=20'; flock.count=24; skin.lining=ply-1/2"),
+             asked("frame.posts=6ft; coop.width=16'; coop.depth=10'; roof.form=gable; skin.kind=metal; frame.beam=4x6; flock.count=20"),
+             asked("frame.posts=6ft; skin.open_front=yes; runs.1=; coop.width=14'; skin.lower=36in; frame.timber=metric"),
              asked("frame.posts=8ft; skin.open_front=yes; runs.1=; coop.width=14'; skin.lower=24in"),
              asked("doors.1.leaf=double; doors.1.width=5'; coop.depth=8'; coop.width=12'; roost.lined=yes; roof.falls_to=left"),
          }) {
@@ -141,7 +144,7 @@ TEST(Posts, AWallByHand) {
     EXPECT_EQ(std::ranges::count(a->model->parts, "king", &Part::role), 0);
 }
 
-TEST(Posts, EightFeetApartAStudStandsHalfWay) {
+TEST(Posts, FartherApartStudsStandAtTheJointsBetween) {
     const auto wall = [](const char* apart) {
         std::vector<std::pair<double, std::string>> out;
         const auto m =
@@ -162,6 +165,15 @@ TEST(Posts, EightFeetApartAStudStandsHalfWay) {
     for (std::size_t i = 0; i < 6; ++i) {
         EXPECT_NEAR(at[i].first, kWanted[i].first, 0.01);
         EXPECT_EQ(at[i].second, kWanted[i].second);
+    }
+    // Six feet apart they stand between joints, which have studs; at 12 ft a post is where one comes.
+    const auto six = wall("6ft");
+    const std::pair<double, std::string> kSix[] = {{0, "4x4"},      {47.25, "2x4"},  {70.25, "4x4"},  {95.25, "2x4"},
+                                                   {142.25, "4x4"}, {191.25, "2x4"}, {214.25, "4x4"}, {236.5, "4x4"}};
+    ASSERT_EQ(six.size(), std::size(kSix));
+    for (std::size_t i = 0; i < six.size(); ++i) {
+        EXPECT_NEAR(six[i].first, kSix[i].first, 0.01);
+        EXPECT_EQ(six[i].second, kSix[i].second);
     }
     EXPECT_EQ(std::ranges::count(wall("4ft"), std::string{"4x4"}, &std::pair<double, std::string>::second), 6);
     // The beam is one that goes from post to post by itself, else what is offered is the shorter bay.

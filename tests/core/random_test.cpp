@@ -93,7 +93,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
         ++tally.choices["frame.walls=posts"];
         const std::string beam = dice.below(2) == 0 ? "4x4" : "4x6";
         if (attempt({{"frame.beam", beam}})) ++tally.choices["frame.beam=" + beam];
-        const std::string apart = dice.below(2) == 0 ? "4ft" : "8ft";
+        const std::string apart = std::to_string(4 + 2 * dice.below(3)) + "ft";
         if (attempt({{"frame.posts", apart}})) ++tally.choices["frame.posts=" + apart];
     }
     if (dice.below(3) == 0)
@@ -349,7 +349,10 @@ void expectWhole(const Answer& a, const std::string& which) {
     Money net;
     Money groups[kGroups];
     for (const auto& l : a.bill.lines) {
-        ASSERT_TRUE(l.amount) << which;
+        // What the keeper measured has no price until it is typed.
+        const bool own = l.item.ends_with("-own");
+        ASSERT_EQ(l.amount.has_value(), !own) << which << l.item;
+        if (own) continue;
         EXPECT_EQ(*l.amount, toCents(*l.each * l.bought)) << which << l.item;
         EXPECT_GE(static_cast<double>(l.bought * findItem(*a.prices, l.item)->pack), l.needed - 1e-6) << which << l.item;
         net += *l.amount, groups[static_cast<int>(l.group)] += *l.amount;

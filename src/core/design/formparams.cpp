@@ -183,7 +183,7 @@ void addForm(std::vector<Param>& p) {
     const auto onStuds = [](Ask& a) { return !posted(a); };
     p.push_back(onlyWhen(choice("frame.stud", frame, {"2x4", "2x3", "2x2"}, word("2x4"), false), onStuds));
     p.push_back(onlyWhen(choice("frame.spacing", frame, {"16in", "24in"}, word("24in"), false), onStuds));
-    p.push_back(onlyWhen(choice("frame.posts", frame, {"4ft", "8ft"}, word("4ft"), false), posted));
+    p.push_back(onlyWhen(choice("frame.posts", frame, {"4ft", "6ft", "8ft"}, word("4ft"), false), posted));
     p.push_back(onlyWhen(choice("frame.beam", frame, {"4x4", "4x6"},
                                 [](Ask& a) -> Value {
                                     const bool carries = beamCarries(a, "4x4") >= postsApart(a) - timberOf(a).post;

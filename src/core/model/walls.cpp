@@ -218,6 +218,7 @@ struct Framer {
     bool wantsPost(double c) const {
         const double most = inMm(postsApart(b.s));
         if (most <= spacing) return true;
+        if (ownBays()) return false;
         double before = 0, after = w.length;
         for (const double u : posts) {
             const double middle = u + b.post / 2;
@@ -225,6 +226,23 @@ struct Framer {
             if (middle > c) after = std::min(after, middle);
         }
         return after - before > most + kTouchMm && c + spacing - before > most + kTouchMm;
+    }
+    /// Whether posts come between the joints, not at them: then these have studs.
+    bool ownBays() const { return std::fmod(inMm(postsApart(b.s)), spacing) > kTouchMm; }
+    /// Posts that far apart from corners and openings on, in like bays where the last would be under a third of one.
+    template <class Take>
+    void postsInBays(const Take& take) {
+        const double most = inMm(postsApart(b.s)), half = b.post / 2;
+        std::vector<double> stand{0, w.length};
+        for (const double u : posts)
+            if (u > half && u + b.post < w.length - half) stand.push_back(u + half);
+        std::ranges::sort(stand);
+        for (std::size_t i = 1; i < stand.size(); ++i) {
+            const double bay = stand[i] - stand[i - 1];
+            const int n = static_cast<int>(std::ceil(bay / most - 1e-6));
+            const double each = bay - (n - 1) * most < most / 3 ? bay / n : most;
+            for (int k = 1; k < n; ++k) take(stand[i - 1] + each * k - half, true);
+        }
     }
     /// At the corners, where panels and rolls meet, and where a joint moves back to beside a corner; a stud where there is no room for
     /// more, or where one stands near.
@@ -242,6 +260,7 @@ struct Framer {
         };
         // In an end wall a stud beside the other wall's post carries what lies along the slope.
         take(w.from, !w.sloping), take(w.to - (w.sloping ? b.two : b.post), !w.sloping);
+        if (ownBays()) postsInBays(take);
         for (const double c : seams()) {
             const bool near =
                 std::ranges::any_of(posts, [&](double u) { return u > c - b.post * 1.5 - 16 * kIn && u < c + b.post / 2 + 16 * kIn; });
