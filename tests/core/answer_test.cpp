@@ -555,5 +555,28 @@ TEST(DesignFile, SurvivesEveryTornByte) {
     }
 }
 
+/// What a keeper first says of a coop is enough: what follows by rule fails no finding, but in two of eighty-eight.
+TEST(Answer, UsualCoopsFailNothingByRule) {
+    // A run of 14 ft under a low eave; a gable whose front has a run and a roof that is low for eight.
+    const std::set<std::string> known{"walk_in 16 single_slope back run.flashing", "elevated 8 gable front air.summer"};
+    std::set<std::string> failed;
+    int coops = 0;
+    for (const std::string form : {"elevated", "walk_in"})
+        for (const int flock : {3, 4, 5, 6, 8, 10, 12, 16})
+            for (const std::string roof : {"single_slope", "gable"})
+                for (const std::string run : {"right", "front", "back", "left"}) {
+                    if (form == "elevated" ? flock > 8 : flock < 4 || flock == 5) continue;
+                    if (++coops; sampled() && coops % 8 != 0) continue;
+                    const auto said = form + " " + std::to_string(flock) + " " + roof + " " + run + " ";
+                    const auto d = designWith(
+                        {{"flock.count", std::to_string(flock)}, {"form.kind", form}, {"roof.form", roof}, {"runs.1.side", run}});
+                    for (const auto& f : answerTo(d)->findings)
+                        if (f.state == State::fail) failed.insert(said + f.id);
+                }
+    EXPECT_EQ(coops, 88);
+    if (!sampled()) EXPECT_EQ(failed, known);
+    for (const auto& f : failed) EXPECT_TRUE(known.contains(f)) << f;
+}
+
 }  // namespace
 }  // namespace oiko

@@ -75,7 +75,17 @@ void addInside(std::vector<Param>& p) {
     perched(onlyWhen({"roost.trays", inside, Type::flag, false, true, {}, always(false), false, {}},
                      [](Ask& a) { return !a.flag("roost.boards") && !earthFloor(a) && !wireFloor(a); }));
     perched(length("roost.apart", inside, inches(8), inches(24), [](Ask& a) -> Value { return birdsOf(a).apart; }));
-    perched({"roost.ladder", inside, Type::flag, false, true, {}, always(false), false, {}});
+    // Where it is more than they jump down from, within a curb from its top to the earth.
+    perched(
+        {"roost.ladder",
+         inside,
+         Type::flag,
+         false,
+         true,
+         {},
+         [](Ask& a) -> Value { return a.length("roost.height") + (earthFloor(a) ? shellOf(a).floorTop : Length{}) > birdsOf(a).roostHigh; },
+         true,
+         {}});
     perched({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(choice("bath.place", inside, {"none", "coop", "run"}, word("none"), false));
     p.push_back(onlyWhen(choice("litter.kind", inside, kLitterKinds, word("none"), false), std::not_fn(wireFloor)));
@@ -110,7 +120,17 @@ void addInside(std::vector<Param>& p) {
     p.push_back(onlyWhen(choice("nests.door", inside, {"lid", "front"}, word("lid"), false), [](Ask& a) { return !nestsInside(a); }));
     p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), nestClear(a));
-        if (!nestsInside(a)) return sideWithRoom(a, "nests", wanted, sidesButRuns(a, {"left", "right", "front", "back"}));
+        if (!nestsInside(a)) {
+            // Where no more of them lies beside the roosts than one nest.
+            auto order = sidesButRuns(a, {"left", "right", "front", "back"});
+            if (roosting(a)) {
+                const auto& roost = a.choice("roost.wall");
+                const auto off = wallDeep(a) + roostZone(a) + kCornerClear - nestClear(a);
+                std::ranges::stable_partition(
+                    order, [&](auto s) { return s == opposite(roost) || (s != roost && wallLength(a, s) - off >= wanted); });
+            }
+            return sideWithRoom(a, "nests", wanted, order);
+        }
         // Not under the roosts.
         std::vector<std::string_view> order{"left", "right", "front", "back"};
         if (roosting(a)) std::erase(order, a.choice("roost.wall"));
@@ -119,6 +139,7 @@ void addInside(std::vector<Param>& p) {
             const auto enough = [&](auto side) { return std::min(mostBays(a, side), nestsNeeded(birdsSizedFor(a))); };
             return std::string{*std::ranges::max_element(order, {}, enough)};
         }
+        std::ranges::stable_partition(order, [&](auto s) { return roomForNests(a, s) >= wanted; });
         return sideWithRoom(a, "nests", wanted, order);
     }));
     p.push_back(onlyWhen(length("nests.clear", inside, inches(9), inches(20), [](Ask& a) -> Value { return birdsOf(a).nest; }),
@@ -154,7 +175,8 @@ void addInside(std::vector<Param>& p) {
         const auto [from, to] = birdsAlong(a, wall);
         const auto roost = a.choice("roost.wall");
         const bool atLeft = leftOf(wall) == roost, atRight = rightOf(wall) == roost;
-        const auto ideal = atLeft ? from + roostZone(a) : atRight ? to - roostZone(a) - w : centred(a, "nests", wall, w);
+        auto ideal = atLeft ? from + roostZone(a) : atRight ? to - roostZone(a) - w : centred(a, "nests", wall, w);
+        if (const auto [low, high] = besideWays(a, wall); low + w <= high) ideal = std::clamp(ideal, low, high - w);
         if (!nestsBetween(a)) return freePlace(a, wall, "nests", w, ideal);
         auto best = nestsFrom(a, 1), off = kLongestCoop;
         for (const auto& [first, n] : nestBays(a, wall))
@@ -236,32 +258,40 @@ void addInside(std::vector<Param>& p) {
                                    return top == "mesh" ? pitch(0.5, 12) : std::max(roofCover(top).least, pitch(1, 12));
                                }),
                          ownRoof));
-    p.push_back(onlyWhen(length("runs.*.height", run, feet(3), feet(8),
-                                [](Ask& a) -> Value {
-                                    const auto half = inches(0.5);
-                                    const auto run = mine("runs", a), runOn = a.choice(run + ".side");
-                                    const auto shell = shellOf(a);
-                                    auto most = roofEdge(shell, runOn) - kRunRoofThick, plain = feet(100);
-                                    // Its roof passes under the vents of that wall, and the metal over it does where its outer end stays
-                                    // high enough.
-                                    for (const int row : a.rows("vents"))
-                                        if (const auto v = "vents." + std::to_string(row); a.choice(v + ".wall") == runOn) {
-                                            const auto head =
-                                                shell.floorTop + highestHead(shell, runOn, a.length(v + ".at"), a.length(v + ".width"));
-                                            plain = std::min(plain, head - a.length(v + ".height") - kRunRoofThick);
-                                        }
-                                    // What that and the roof take of the wall above the beam, besides what every roof is given.
-                                    const auto metal =
-                                        a.choice(run + ".top") == "mesh"
-                                            ? Length{}
-                                            : std::max(Length{}, timberOf(a).size(runRafters(a, runPlace(a, run)).size).wide - inches(3));
-                                    if (plain - metal < most) {
-                                        const double fall = std::tan(inRadians(a.angle(run + ".pitch"))) * inMm(a.length(run + ".length"));
-                                        most = std::min({most, plain, std::max(plain - metal, kLeastRun + mm(fall) + half)});
-                                    }
-                                    return bounded(std::min(inches(80), half * (most.count() / half.count())), feet(3), feet(8));
-                                }),
-                         ownRoof));
+    p.push_back(onlyWhen(
+        length("runs.*.height", run, feet(3), feet(8),
+               [](Ask& a) -> Value {
+                   const auto half = inches(0.5);
+                   const auto run = mine("runs", a), runOn = a.choice(run + ".side");
+                   const auto shell = shellOf(a);
+                   // Its roof passes under the eave and under the vents of that wall; the metal over it does where its
+                   // outer end stays high enough, and its beam over what opens.
+                   auto most = roofEdge(shell, runOn) - kRunRoofThick;
+                   for (const int row : a.rows("vents"))
+                       if (const auto v = "vents." + std::to_string(row); a.choice(v + ".wall") == runOn) {
+                           const auto head = shell.floorTop + highestHead(shell, runOn, a.length(v + ".at"), a.length(v + ".width"));
+                           most = std::min(most, head - a.length(v + ".height") - kRunRoofThick);
+                       }
+                   // What that and the roof take of the wall above the beam, besides what every roof is given.
+                   const auto place = runPlace(a, run);
+                   const auto metal = a.choice(run + ".top") == "mesh"
+                                          ? Length{}
+                                          : std::max(Length{}, timberOf(a).size(runRafters(a, place).size).wide - inches(3));
+                   if (metal > Length{}) {
+                       const double fall = std::tan(inRadians(a.angle(run + ".pitch"))) * inMm(a.length(run + ".length"));
+                       auto least = kLeastRun + mm(fall);
+                       for (const int row : a.rows("pops"))
+                           if (const auto pop = "pops." + std::to_string(row); a.choice(pop + ".wall") == runOn)
+                               // A leaf that is its ramp stands up the wall as far as it goes.
+                               least = rampDoor(a, pop)
+                                           ? most
+                                           : std::max(least, shell.floorTop + a.length(pop + ".sill") + a.length(pop + ".height") +
+                                                                 underRunBeam(a) + runBeamDeep(a, place));
+                       most = std::min(most, std::max(most - metal, least + half));
+                   }
+                   return bounded(std::min(inches(80), half * (most.count() / half.count())), feet(3), feet(8));
+               }),
+        ownRoof));
     p.push_back(choice("runs.*.beam", run, {"4x4", "4x6", "4x8"}, [](Ask& a) -> Value {
         const auto place = runPlace(a, mine("runs", a));
         // A low coop's run is low: rather a post more than a deeper beam before what opens there.

@@ -13,11 +13,8 @@
 #include "core/design/timber.h"
 
 namespace oiko {
-namespace {
 
-/// Rows that take room on a wall, in the order in which they choose their place: those whose wall is set first, but for hatches, whose
-/// hoppers keep clear of what opens round the corner too.
-std::vector<std::string> order(Ask& ask) {
+std::vector<std::string> placingOrder(Ask& ask) {
     std::vector<std::string> out;
     for (const auto list : {"doors", "pops"})
         for (const int row : ask.rows(list)) out.push_back(std::string{list} + "." + std::to_string(row));
@@ -27,6 +24,8 @@ std::vector<std::string> order(Ask& ask) {
     std::ranges::stable_partition(out, [&](const std::string& key) { return ask.isSet(key + ".wall") && !key.starts_with("hatches"); });
     return out;
 }
+
+namespace {
 
 /// Nothing of where it stands follows a rule, so that asking can't come round to who asks.
 bool placedByHand(const Ask& ask, const std::string& key) {
@@ -166,7 +165,7 @@ std::optional<bool> slidesRight(Ask& ask, const std::string& pop) {
         const auto from = right ? at + wide : at - wants, to = right ? at + wide + wants : at;
         bool free = from >= first && to <= last;
         const auto meets = [&](Length a, Length e) { free = free && (e + beside <= from || a - beside >= to); };
-        for (const auto& key : order(ask)) {
+        for (const auto& key : placingOrder(ask)) {
             if (key == pop || ask.choice(key + ".wall") != wall) continue;
             if (key.starts_with("windows") && ask.length(key + ".sill") >= head) continue;
             if (key.starts_with("vents") &&
@@ -215,7 +214,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     std::vector<Taken> out;
     bool before = true;
     const bool hopper = self.starts_with("hatches");
-    for (const auto& key : order(ask)) {
+    for (const auto& key : placingOrder(ask)) {
         if (key == self) {
             before = false;
             continue;
@@ -277,6 +276,30 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
                 for (const auto post : runInnerPosts(ask, run))
                     out.push_back({run.key, run.at + post - besidePost(ask), run.at + post + timberOf(ask).post + besidePost(ask)});
     return out;
+}
+
+std::pair<Length, Length> besideWays(Ask& ask, std::string_view side) {
+    auto from = Length{}, to = wallLength(ask, side);
+    const auto reach = wallDeep(ask) + nestReach(ask);
+    bool before = true;
+    for (const auto& key : placingOrder(ask)) {
+        if (key == "nests") before = false;
+        const bool pop = key.starts_with("pops");
+        if ((!before && !placedByHand(ask, key)) || (!pop && !key.starts_with("doors"))) continue;
+        if (!pop && ask.choice(key + ".kind") != "people_door") continue;
+        const auto& wall = ask.choice(key + ".wall");
+        const auto at = ask.length(key + ".at"), keeps = wallDeep(ask) + (pop ? kWayToPop : kWayToDoor);
+        if (wall == leftOf(side) && wallLength(ask, wall) - at - openingWidth(ask, key) < reach) from = std::max(from, keeps);
+        if (wall == rightOf(side) && at < reach) to = std::min(to, wallLength(ask, side) - keeps);
+    }
+    return {from, to};
+}
+
+Length roomForNests(Ask& ask, std::string_view side) {
+    const auto [low, high] = besideWays(ask, side);
+    Length most = inches(-1000);
+    for (const auto& [from, to] : gaps(ask, side, "nests")) most = std::max(most, std::min(to, high) - std::max(from, low));
+    return most;
 }
 
 Length widestGap(Ask& ask, std::string_view side, std::string_view self) {

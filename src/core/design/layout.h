@@ -119,10 +119,18 @@ std::optional<bool> slidesRight(Ask& ask, const std::string& pop);
 Length openingWidth(Ask& ask, const std::string& key);
 
 Length wallLength(Ask& ask, std::string_view side);
+/// Rows that take room on a wall, in the order in which they choose their place: those whose wall is set first, but for hatches, whose
+/// hoppers keep clear of what opens round the corner too.
+std::vector<std::string> placingOrder(Ask& ask);
 /// Openings on a wall, other than `self`, that are already placed: those before it in order, and later ones whose place is set.
 std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view self);
 /// The widest opening that still fits on a wall beside those taken; may be negative.
 Length widestGap(Ask& ask, std::string_view side, std::string_view self);
+/// What nests that stand inside leave free before a door or a pop door round the corner. Common practice.
+inline constexpr Length kWayToDoor = inches(20), kWayToPop = inches(12);
+/// Between what they leave so at either end of a wall, from its left end; and the widest free place for them there.
+std::pair<Length, Length> besideWays(Ask& ask, std::string_view side);
+Length roomForNests(Ask& ask, std::string_view side);
 /// As wide as an opening can be at most there, `most` or less: under a ridge its king studs must clear the post too.
 Length widestPlace(Ask& ask, std::string_view side, std::string_view self, Length most);
 /// The first of the sides with room for `wanted`, else the one with most room.

@@ -40,8 +40,9 @@ std::optional<Lean> leanedThrough(Ask& a) {
     const auto self = mine("doors", a);
     const auto wall = side(a, "doors");
     if (!elevated(a) || a.choice(self + ".kind") == "people_door" || a.rows("doors").size() > 1) return std::nullopt;
-    const double lean = 51.5, whole = inInches(wallLength(a, wall)), deep = inInches(wallDeep(a)),
-                 across = inInches(wallLength(a, rightOf(wall))) - deep, along = whole - 2 * deep;
+    // In metric places less, by what a place is rounded to.
+    const double lean = a.choice("frame.timber") == "inch" ? 51.5 : 51.25, whole = inInches(wallLength(a, wall)),
+                 deep = inInches(wallDeep(a)), across = inInches(wallLength(a, rightOf(wall))) - deep, along = whole - 2 * deep;
     if (across >= lean) return std::nullopt;
     const double beside = std::sqrt(lean * lean - across * across), usual = std::clamp(whole - 37, 24.0, 42.0);
     // As wide as is usual it serves beside a corner too.
@@ -58,6 +59,23 @@ Length headRoom(Ask& a, std::string_view list) {
     return highestHead(shellOf(a), side(a, list), a.length(self + ".at"), a.length(self + ".width"));
 }
 
+constexpr auto kHighestVent = inches(16);
+
+/// What a vent that stands open all winter must be wide at least, as high as any is: its share of a tenth of the floor, of what those
+/// before it leave. Common practice.
+Length ventShare(Ask& a) {
+    double need = static_cast<double>(clearFloor(a).count()) / 10 / inMm(kHighestVent), sharing = 0;
+    for (const auto& vent : placingOrder(a)) {
+        if (!vent.starts_with("vents") || a.choice(vent + ".kind") != "open") continue;
+        if (vent == mine("vents", a) || sharing > 0)
+            ++sharing;
+        else
+            need -= inMm(a.length(vent + ".width"));
+    }
+    const auto half = inches(0.5), each = mm(std::max(0.0, need) / std::max(1.0, sharing));
+    return half * ((each.count() + half.count() - 1) / half.count());
+}
+
 }  // namespace
 
 void addOpenings(std::vector<Param>& p) {
@@ -69,6 +87,10 @@ void addOpenings(std::vector<Param>& p) {
         // Who walks in wants the height under the ridge; who leans in, the long side.
         const auto free = sidesButRuns(a, {"front", "left", "back", "right"});
         auto order = elevated(a) ? free : endsFirst(a, free);
+        if (elevated(a))
+            std::ranges::stable_partition(order, [&](auto s) { return wallLength(a, s) >= wallLength(a, rightOf(s)); });
+        else if (!gable(a))
+            std::ranges::stable_partition(order, [&](auto s) { return s != a.choice("roof.falls_to"); });
         // Into the room that is parted off, if there is one, and from there to the birds; where one can't, to them first.
         const auto parted = [&](auto s) { return roomsAt(a, s) > Length{}; };
         if (!innerDoors(a)) std::ranges::stable_partition(order, std::not_fn(parted));
@@ -270,13 +292,15 @@ void addOpenings(std::vector<Param>& p) {
         const auto room = std::min(widestGap(a, side(a, "vents"), mine("vents", a)), shellOf(a).widestHeader(side(a, "vents")));
         // High under a ridge is the vents' place; elsewhere a wall keeps room for a window.
         if (!elevated(a) && shellOf(a).ridgeOn(side(a, "vents")))
-            return bounded(widestPlace(a, side(a, "vents"), mine("vents", a), longerThanBoard(a) ? inches(60) : inches(36)), inches(8),
-                           feet(12));
+            return bounded(
+                widestPlace(a, side(a, "vents"), mine("vents", a), std::max(longerThanBoard(a) ? inches(60) : inches(36), ventShare(a))),
+                inches(8), feet(12));
         // A long coop's few vents share more floor.
         const auto wide = std::min(longerThanBoard(a) ? feet(12) : inches(48), widestFramed(a));
-        return bounded(std::min({room, wide, std::max(inches(14), room - inches(leans(a) && elevated(a) ? 72 : 48))}), inches(8), feet(12));
+        return bounded(std::min({room, wide, std::max({inches(14), room - inches(leans(a) && elevated(a) ? 72 : 48), ventShare(a)})}),
+                       inches(8), feet(12));
     }));
-    p.push_back(length("vents.*.height", openings, inches(3), inches(16), [](Ask& a) -> Value {
+    p.push_back(length("vents.*.height", openings, inches(3), kHighestVent, [](Ask& a) -> Value {
         // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
         // One that is shut in winter is as high as if it stood with them.
         double wide = 0;
@@ -286,7 +310,7 @@ void addOpenings(std::vector<Param>& p) {
         const auto half = inches(0.5);
         const auto need = mm(static_cast<double>(floor.count()) / 10 / wide);
         const auto room = headRoom(a, "vents") - inches(8);
-        return bounded(std::min(half * ((need.count() + half.count() - 1) / half.count()), room), inches(3), inches(16));
+        return bounded(std::min(half * ((need.count() + half.count() - 1) / half.count()), room), inches(3), kHighestVent);
     }));
     p.push_back(length("vents.*.at", openings, kCornerClear, kLongestCoop, [](Ask& a) -> Value {
         const auto self = mine("vents", a);

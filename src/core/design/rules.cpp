@@ -129,7 +129,11 @@ Length lowWallFor(Ask& a) {
                            mm(inMm(roofLining(a)) / std::cos(inRadians(steepest(a))));
         // Between level walls a door's header goes under the plates.
         if (indoors(a)) return upTo(stand + inches(6.5));
-        if (!gable(a)) return upTo(stand);
+        if (!gable(a)) {
+            // A door in an end wall stands as far up the slope as its corner lets it, under a header and two plates.
+            const double up = inMm(wallLength(a, rightOf(a.choice("roof.falls_to"))) - kCornerClear - inches(38));
+            return upTo(std::max(stand, stand + inches(4) - mm(drop * std::max(0.0, up))));
+        }
         // A door in an end wall, half as wide as 38 in with its kings, fits under the ridge of a narrow gable only over higher eaves.
         // Beside a beam's post all of it and its kings lie on one slope.
         const auto aside = a.choice("roof.ridge_kind") == "beam" ? inches(42) : inches(22.5);

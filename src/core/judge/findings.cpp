@@ -201,7 +201,7 @@ struct Hearing : Court {
             // The wall round the left end is met at its right end.
             const auto fromCorner = turn == 3 ? wallLength(s, o.side) - o.at - o.width : o.at;
             const auto free = (turn == 3 ? at : wallLength(s, side) - at - openingWidth(s, "nests")) - shell.wallDeep;
-            if (fromCorner < reach) least = std::min(least, inMm(free) / inMm(pop ? inches(12) : inches(20)));
+            if (fromCorner < reach) least = std::min(least, inMm(free) / inMm(pop ? kWayToPop : kWayToDoor));
         }
         auto& f = find("nests.way", "others", least, 1, "share", true, 0);
         f.parts = idsWith("nests/");
@@ -249,8 +249,10 @@ struct Hearing : Court {
         const double floor = inSquareMetres(clearFloor(s));
         const auto widen = [&](Finding& f) {
             for (const int r : s.rows("vents")) {
-                const auto key = slotKey("vents", r, "height");
-                f.remedies.push_back({{key, len(s.length(key) + inches(2))}});
+                auto key = slotKey("vents", r, "height");
+                auto more = s.length(key) + inches(2);
+                if (more > std::get<Length>(findParam(key)->high)) key = slotKey("vents", r, "width"), more = s.length(key) + inches(6);
+                f.remedies.push_back({{key, len(more)}});
                 if (f.remedies.size() >= 2) break;
             }
             for (const int r : s.rows("vents"))
