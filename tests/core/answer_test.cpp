@@ -39,7 +39,7 @@ TEST(Judge, FindsEachPlantedFault) {
         {"roost.bar", {{"roost.count", "1"}, {"flock.count", "16"}}},
         {"roost.abovenests", {{"roost.height", "20in"}, {"nests.height", "20in"}}},
         {"roost.ladder", asked("form.kind=elevated; flock.count=6; roost.ladder=yes; roost.height=30in; coop.depth=4ft; roost.count=2")},
-        {"roost.jump", {{"roost.height", "40in"}, {"flock.size", "heavy"}}},
+        {"roost.jump", {{"roost.height", "40in"}, {"flock.size", "heavy"}, {"roost.ladder", "no"}}},
         {"roost.shelter", {{"skin.open_back", "yes"}, {"roost.wall", "back"}}},
         {"nests.hens", {{"nests.count", "1"}}},
         {"pop.size", {{"flock.size", "turkeys"}, {"pops.1.kind", "automatic"}}},

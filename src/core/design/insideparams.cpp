@@ -279,14 +279,14 @@ void addInside(std::vector<Param>& p) {
                                           : std::max(Length{}, timberOf(a).size(runRafters(a, place).size).wide - inches(3));
                    if (metal > Length{}) {
                        const double fall = std::tan(inRadians(a.angle(run + ".pitch"))) * inMm(a.length(run + ".length"));
-                       auto least = kLeastRun + mm(fall);
+                       // A window of the least height finds room under the beam too.
+                       const auto over = shell.floorTop + underRunBeam(a) + runBeamDeep(a, place);
+                       auto least = std::max(kLeastRun + mm(fall), over + inches(15));
                        for (const int row : a.rows("pops"))
                            if (const auto pop = "pops." + std::to_string(row); a.choice(pop + ".wall") == runOn)
                                // A leaf that is its ramp stands up the wall as far as it goes.
-                               least = rampDoor(a, pop)
-                                           ? most
-                                           : std::max(least, shell.floorTop + a.length(pop + ".sill") + a.length(pop + ".height") +
-                                                                 underRunBeam(a) + runBeamDeep(a, place));
+                               least =
+                                   rampDoor(a, pop) ? most : std::max(least, over + a.length(pop + ".sill") + a.length(pop + ".height"));
                        most = std::min(most, std::max(most - metal, least + half));
                    }
                    return bounded(std::min(inches(80), half * (most.count() / half.count())), feet(3), feet(8));

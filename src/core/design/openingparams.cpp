@@ -64,13 +64,15 @@ constexpr auto kHighestVent = inches(16);
 /// What a vent that stands open all winter must be wide at least, as high as any is: its share of a tenth of the floor, of what those
 /// before it leave. Common practice.
 Length ventShare(Ask& a) {
+    // One whose wall is set chooses before doors do, and leaves them room; one over a run's roof presses that down.
+    if (a.isSet(mine("vents", a) + ".wall") || !runOn(a, side(a, "vents")).empty()) return {};
     double need = static_cast<double>(clearFloor(a).count()) / 10 / inMm(kHighestVent), sharing = 0;
+    bool before = true;
     for (const auto& vent : placingOrder(a)) {
-        if (!vent.starts_with("vents") || a.choice(vent + ".kind") != "open") continue;
-        if (vent == mine("vents", a) || sharing > 0)
-            ++sharing;
-        else
-            need -= inMm(a.length(vent + ".width"));
+        if (!vent.starts_with("vents")) continue;
+        if (vent == mine("vents", a)) before = false;
+        if (a.choice(vent + ".kind") != "open") continue;
+        before ? need -= inMm(a.length(vent + ".width")) : ++sharing;
     }
     const auto half = inches(0.5), each = mm(std::max(0.0, need) / std::max(1.0, sharing));
     return half * ((each.count() + half.count() - 1) / half.count());
@@ -87,10 +89,10 @@ void addOpenings(std::vector<Param>& p) {
         // Who walks in wants the height under the ridge; who leans in, the long side.
         const auto free = sidesButRuns(a, {"front", "left", "back", "right"});
         auto order = elevated(a) ? free : endsFirst(a, free);
-        if (elevated(a))
+        // Between two runs the one free long side is left to windows.
+        if (elevated(a) && a.rows("runs").size() < 2)
             std::ranges::stable_partition(order, [&](auto s) { return wallLength(a, s) >= wallLength(a, rightOf(s)); });
-        else if (!gable(a))
-            std::ranges::stable_partition(order, [&](auto s) { return s != a.choice("roof.falls_to"); });
+        if (!elevated(a) && !gable(a)) std::ranges::stable_partition(order, [&](auto s) { return s != a.choice("roof.falls_to"); });
         // Into the room that is parted off, if there is one, and from there to the birds; where one can't, to them first.
         const auto parted = [&](auto s) { return roomsAt(a, s) > Length{}; };
         if (!innerDoors(a)) std::ranges::stable_partition(order, std::not_fn(parted));
