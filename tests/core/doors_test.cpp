@@ -100,12 +100,12 @@ TEST(Doors, AnAutomaticPopDoorIsAUnitOverItsOwnOpening) {
 TEST(Doors, AnAutomaticPopDoorOfTheKeepersIsAsItWasMeasured) {
     const auto d =
         designWith(asked("pops.1.kind=automatic; pops.1.unit=own; pops.1.width=11 3/8in; pops.1.height=13in; "
-                         "pops.1.unit_beside=2 1/4in; pops.1.unit_tall=26in; pops.1.unit_deep=2in; skin.lining=ply-1/2"));
+                         "pops.1.unit_beside=2 1/4in; pops.1.unit_tall=26in; pops.1.unit_deep=1 1/4in; skin.lining=ply-1/2"));
     expectWholeAndShut(d);
     const auto a = answerTo(d);
     const auto box = a->model->find("pops.1/unit")->box();
     EXPECT_NEAR(box.size().x / 25.4, 11.375 + 4.5, 1e-3);
-    EXPECT_NEAR(box.size().y / 25.4, 2, 1e-3);
+    EXPECT_NEAR(box.size().y / 25.4, 1.25, 1e-3);
     EXPECT_NEAR(box.size().z / 25.4, 26, 1e-3);
     // Its price is not known, and said to be missing, until it is typed or the door is there.
     EXPECT_EQ(bought(*a, "auto-door-own"), 1);

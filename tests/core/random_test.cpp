@@ -146,6 +146,10 @@ Design randomDesign(Dice& dice, Tally& tally) {
         const auto unit = std::string{kUnit[dice.below(4)]};
         if (attempt({{"windows.1.kind", "bought"}, {"windows.1.unit", unit}})) ++tally.choices["windows.*.unit=" + unit];
     }
+    if (dice.below(5) == 0 && attempt({{"pops.1.kind", "automatic"}})) {
+        ++tally.choices["pops.*.unit=12x14"];
+        if (attempt({{"pops.1.unit", "own"}})) ++tally.choices["pops.*.unit=own"];
+    }
     static constexpr const char* kPoured[] = {"set_posts", "slab", "curb", "blockwork", "sills"};
     if (dice.below(3) == 0) attempt({{"foundation.kind", kPoured[dice.below(5)]}});
     static constexpr const char* kDeckedCovers[] = {"shingles", "wood_shingles", "roll_roofing"};

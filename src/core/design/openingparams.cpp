@@ -64,6 +64,8 @@ constexpr auto kHighestVent = inches(16);
 /// What a vent that stands open all winter must be wide at least, as high as any is: its share of a tenth of the floor, of what those
 /// before it leave. Common practice.
 Length ventShare(Ask& a) {
+    // An open wall lets in more.
+    if (std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); })) return {};
     // One whose wall is set chooses before doors do, and leaves them room; one over a run's roof presses that down.
     if (a.isSet(mine("vents", a) + ".wall") || !runOn(a, side(a, "vents")).empty()) return {};
     double need = static_cast<double>(clearFloor(a).count()) / 10 / inMm(kHighestVent), sharing = 0;
@@ -175,7 +177,8 @@ void addOpenings(std::vector<Param>& p) {
     p.push_back(onlyWhen(length("pops.*.unit_tall", openings, inches(11), inches(54),
                                 [](Ask& a) -> Value { return std::max(PopUnit{}.tall, a.length(mine("pops", a) + ".height") * 2); }),
                          ownDoor));
-    p.push_back(onlyWhen(fixedLength("pops.*.unit_deep", openings, inches(0.5), kInsideFittings, PopUnit{}.deep), ownDoor));
+    // No deeper: on a lining it ends before roosts.
+    p.push_back(onlyWhen(fixedLength("pops.*.unit_deep", openings, inches(0.5), PopUnit{}.deep, PopUnit{}.deep), ownDoor));
     const auto popSize = [](Length SizeClass::*usual, Length unit) {
         return [usual, unit](Ask& a) -> Value { return a.choice(mine("pops", a) + ".kind") == "automatic" ? unit : birdsOf(a).*usual; };
     };

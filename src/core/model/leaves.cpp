@@ -116,7 +116,7 @@ struct Fitter {
     void boughtWindow() {
         const std::string stock = "window-" + b.s.choice(h.row + ".unit");
         const double u0 = h.u0 + kGap, u1 = h.u1 - kGap, z0 = h.z0 + kGap, z1 = h.z1 - kGap, bar = 2 * kIn, d0 = -w.skin,
-                     d1 = d0 + inMm(windowUnitDeep(b.s, h.row)), glass = d0 + kIn;
+                     d1 = d0 + inMm(windowUnitDeep(b.s, h.row)), glass = d0 + std::min(kIn, (d1 - d0 - kIn / 2) / 2);
         put("unit", "window-unit", Form::block, stock, w.u, kUp,
             {w.box(u0, u1, d0, d1, z0, z0 + bar), w.box(u0, u1, d0, d1, z1 - bar, z1), w.box(u0, u0 + bar, d0, d1, z0 + bar, z1 - bar),
              w.box(u1 - bar, u1, d0, d1, z0 + bar, z1 - bar)});
