@@ -479,6 +479,11 @@ TEST(OnceFound, StaysMended) {
         {"mesh on the ground below a coop ran through the posts that are set in it",
          asked("apron.kind=floor; coop.width=10ft; flock.count=18; foundation.kind=set_posts; runs.1.side=front; runs.1.width=15ft; "
                "runs.2.side=right; runs.2.under=yes; roof.falls_to=left; roof.cover=metal_lapped; runs.1.top=plastic_lapped")},
+        {"lookouts of a steep roof in the corner boards of metric timber",
+         asked("doors.2.wall=left; existing.back=frame; existing.base=kept; existing.left=kept; existing.right=frame; "
+               "existing.what=standing; floor.joist=2x6; form.kind=elevated; frame.beam=4x4; frame.posts=4ft; frame.timber=metric; "
+               "frame.walls=posts; roof.cover=shingles; roof.gutter=barrels; roof.pitch=12/12; roost.trays=yes; skin.open_back=yes; "
+               "pops.1=; windows.2=")},
         {"a gap over the ridge of unlike slopes: it ended under the steeper one's purlin, its cap's legs over its middle",
          asked("coop.depth=18ft; coop.width=9ft; existing.base=kept; existing.front=kept; existing.left=new; existing.what=standing; "
                "form.kind=elevated; foundation.kind=curb; roof.cover=metal_sealed; roof.falls_to=left; roof.form=gable; "
