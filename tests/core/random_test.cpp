@@ -479,6 +479,7 @@ TEST(OnceFound, StaysMended) {
         {"mesh on the ground below a coop ran through the posts that are set in it",
          asked("apron.kind=floor; coop.width=10ft; flock.count=18; foundation.kind=set_posts; runs.1.side=front; runs.1.width=15ft; "
                "runs.2.side=right; runs.2.under=yes; roof.falls_to=left; roof.cover=metal_lapped; runs.1.top=plastic_lapped")},
+        {"troughs in a run that stood before", asked("existing.what=standing; water.from=mains; feed.place=run; runs.1.existing=kept")},
         {"lookouts of a steep roof in the corner boards of metric timber",
          asked("doors.2.wall=left; existing.back=frame; existing.base=kept; existing.left=kept; existing.right=frame; "
                "existing.what=standing; floor.joist=2x6; form.kind=elevated; frame.beam=4x4; frame.posts=4ft; frame.timber=metric; "

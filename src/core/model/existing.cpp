@@ -27,7 +27,9 @@ bool stood(Settled& s, const Part& p) {
         case System::roof:
             return !within(p.role, {"gutter", "downspout", "barrel", "stand-block"}) && kept("existing.roof", !coversRoof(p.role));
         case System::run:
-            return kept(p.id.substr(0, p.id.find('/')) + ".existing",
+            // Troughs and their pipe are none of what a run was.
+            return p.id.starts_with("runs.") &&
+                   kept(p.id.substr(0, p.id.find('/')) + ".existing",
                         within(p.role, {"run-post", "block", "footing", "run-beam", "rafter", "eave-block", "purlin", "filler", "run-rail",
                                         "gate-stud", "gate-threshold", "gate-head"}));
         case System::openings:

@@ -189,7 +189,8 @@ struct Covering {
     void lookouts() {
         const double deep = b.wideOf("2x4");
         // The steeper, the farther their lower edges lean back towards the upper corner board.
-        const double below = std::max(7 * kIn, b.wideOf("1x4") / c + b.two + kIn / 4), above = std::max(6 * kIn, b.wideOf("1x4") / c + deep * slope.rise), off = inMm(runOffset(b.s));
+        const double below = std::max(7 * kIn, b.wideOf("1x4") / c + b.two + kIn / 4),
+                     above = std::max(6 * kIn, b.wideOf("1x4") / c + deep * slope.rise), off = inMm(runOffset(b.s));
         int n = 0;
         // From the siding, or from the mesh beside a run.
         const auto between = [&](double high, double low, bool mesh) {
