@@ -170,7 +170,7 @@ Design randomDesign(Dice& dice, Tally& tally) {
     if (dice.below(5) == 0)
         attempt(
             {{"coop.width", "10'"}, {"runs.1.side", "front"}, {"runs.1.width", "15'"}, {"runs.2.side", "right"}, {"nests.wall", "back"}});
-    if (dice.below(3) == 0) {
+    if (dice.below(5) < 2) {
         static constexpr std::pair<const char*, const char*> kEnds[] = {
             {"back", "left"}, {"front", "right"}, {"left", "front"}, {"right", "back"}};
         const auto [fall, end] = kEnds[dice.below(4)];
