@@ -570,7 +570,8 @@ TEST(Answer, UsualCoopsFailNothingByRule) {
                     const auto said = form + " " + std::to_string(flock) + " " + roof + " " + run + " ";
                     const auto d = designWith(
                         {{"flock.count", std::to_string(flock)}, {"form.kind", form}, {"roof.form", roof}, {"runs.1.side", run}});
-                    for (const auto& f : answerTo(d)->findings)
+                    const auto answer = answerTo(d);
+                    for (const auto& f : answer->findings)
                         if (f.state == State::fail) failed.insert(said + f.id);
                 }
     EXPECT_EQ(coops, 88);
