@@ -18,6 +18,8 @@
 namespace oiko::table {
 namespace {
 
+constexpr auto kOverNests = inches(8);  // of bars, so that nobody sleeps in those. Common practice.
+
 bool ownRoof(Ask& a) { return a.choice(slotKey("runs", a.row(), "top")) != "shared"; }
 
 }  // namespace
@@ -50,24 +52,21 @@ void addInside(std::vector<Param>& p) {
         // Across from a cupboard they leave the long sides to doors and nests.
         std::ranges::stable_partition(order, [&](auto s) { return facesCupboard(a, s); });
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
+        // Where they leave a wall its nests.
+        std::ranges::stable_partition(order, [&](auto s) { return leavesNests(a, s); });
         return std::string{order.front()};
     }));
     perched(choice("roost.stock", inside, {"2x2", "2x4", "round"}, [](Ask& a) -> Value { return std::string{birdsOf(a).bar}; }));
     // A flat 2x4 is as wide as the leg under it: nothing stands beside it there.
     perched(onlyWhen(choice("roost.hold", inside, {"pinned", "cups"}, word("pinned"), false),
                      [](Ask& a) { return a.choice("roost.stock") != "2x4" || a.length("roost.step") == Length{}; }));
-    p.push_back(count("roost.count", inside, 0, 8, [](Ask& a) -> Value {
-        if (!roosting(a)) return std::int64_t{0};
-        const auto [from, to] = birdsAlong(a, a.choice("roost.wall"));
-        const auto bar = to - from - roostClear(a) * 2;
-        const auto need = birdsOf(a).roost * birdsSizedFor(a);
-        const auto wall = a.choice("roost.wall");
-        const auto across = birdsAcross(a, wall) - inches(18) - beforeWall(a);
-        const auto fit = across / a.length("roost.apart") + 1;
-        return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
-    }));
+    p.push_back(count("roost.count", inside, 0, 8,
+                      [](Ask& a) -> Value { return roosting(a) ? barsAlong(a, a.choice("roost.wall")) : std::int64_t{0}; }));
     perched(length("roost.height", inside, inches(8), inches(60), [](Ask& a) -> Value {
-        const auto over = nestsOnFloor(a) ? inches(18) : a.length("nests.height") + inches(elevated(a) ? 10 : 14);
+        auto over = nestsOnFloor(a) ? inches(18) : a.length("nests.height") + inches(elevated(a) ? 10 : 14);
+        // Where heavy birds' ladder finds no room they roost as low as they jump, closer over the nests.
+        if (!nestsOnFloor(a) && over > jumpOf(a) && !ladderFits(a, over))
+            over = std::max(a.length("nests.height") + kOverNests, std::min(over, jumpOf(a)));
         return bounded(over, inches(8), inches(60));
     }));
     perched(fixedLength("roost.step", inside, Length{}, inches(16), Length{}));
@@ -76,16 +75,15 @@ void addInside(std::vector<Param>& p) {
                      [](Ask& a) { return !a.flag("roost.boards") && !earthFloor(a) && !wireFloor(a); }));
     perched(length("roost.apart", inside, inches(8), inches(24), [](Ask& a) -> Value { return birdsOf(a).apart; }));
     // Where it is more than they jump down from, within a curb from its top to the earth.
-    perched(
-        {"roost.ladder",
-         inside,
-         Type::flag,
-         false,
-         true,
-         {},
-         [](Ask& a) -> Value { return a.length("roost.height") + (earthFloor(a) ? shellOf(a).floorTop : Length{}) > birdsOf(a).roostHigh; },
-         true,
-         {}});
+    perched({"roost.ladder",
+             inside,
+             Type::flag,
+             false,
+             true,
+             {},
+             [](Ask& a) -> Value { return a.length("roost.height") > jumpOf(a); },
+             true,
+             {}});
     perched({"roost.lined", inside, Type::flag, false, true, {}, always(false), false, {}});
     p.push_back(choice("bath.place", inside, {"none", "coop", "run"}, word("none"), false));
     p.push_back(onlyWhen(choice("litter.kind", inside, kLitterKinds, word("none"), false), std::not_fn(wireFloor)));
@@ -121,11 +119,11 @@ void addInside(std::vector<Param>& p) {
     p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), nestClear(a));
         if (!nestsInside(a)) {
-            // Where no more of them lies beside the roosts than one nest.
+            // Where less of them lies beside the roosts than one nest.
             auto order = sidesButRuns(a, {"left", "right", "front", "back"});
             if (roosting(a)) {
                 const auto& roost = a.choice("roost.wall");
-                const auto off = wallDeep(a) + roostZone(a) + kCornerClear - nestClear(a);
+                const auto off = wallDeep(a) + roostZone(a) + kCornerClear + inches(0.5) - nestClear(a);
                 std::ranges::stable_partition(
                     order, [&](auto s) { return s == opposite(roost) || (s != roost && wallLength(a, s) - off >= wanted); });
             }
@@ -163,8 +161,11 @@ void addInside(std::vector<Param>& p) {
                                     // Over what they stand on, where one reaches them without stooping.
                                     const auto half = inches(0.5),
                                                least = std::max(litterTop(a) + kOverLitter, nestsInside(a) ? nestBearer(a) : Length{});
-                                    return std::max(half * ((least.count() + half.count() - 1) / half.count()),
-                                                    inches(elevated(a) && !nestsHang(a) ? 6 : 20));
+                                    auto up = inches(elevated(a) && !nestsHang(a) ? 6 : 20);
+                                    // Lower where the birds over them must not roost higher than they jump.
+                                    if (const auto over = up + inches(14); roosting(a) && over > jumpOf(a) && !ladderFits(a, over))
+                                        up = std::min(up, jumpOf(a) - kOverNests);
+                                    return std::max(half * ((least.count() + half.count() - 1) / half.count()), up);
                                 }),
                          std::not_fn(nestsOnFloor)));
     p.push_back(length("nests.at", inside, kCornerClear, kLongestCoop, [](Ask& a) -> Value {

@@ -66,18 +66,43 @@ constexpr auto kHighestVent = inches(16);
 Length ventShare(Ask& a) {
     // An open wall lets in more.
     if (std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); })) return {};
-    // One whose wall is set chooses before doors do, and leaves them room; one over a run's roof presses that down.
-    if (a.isSet(mine("vents", a) + ".wall") || !runOn(a, side(a, "vents")).empty()) return {};
+    // One whose wall is set chooses before doors do, and leaves them room; one over a run's roof presses that down, but high under a
+    // ridge. The next one comes across from it, where it is taken to be two feet wide over a run.
+    const auto pressing = [&](std::string_view wall) { return !runOn(a, wall).empty() && !shellOf(a).ridgeOn(wall); };
+    if (a.isSet(mine("vents", a) + ".wall") || pressing(side(a, "vents"))) return {};
     double need = static_cast<double>(clearFloor(a).count()) / 10 / inMm(kHighestVent), sharing = 0;
     bool before = true;
     for (const auto& vent : placingOrder(a)) {
         if (!vent.starts_with("vents")) continue;
         if (vent == mine("vents", a)) before = false;
         if (a.choice(vent + ".kind") != "open") continue;
-        before ? need -= inMm(a.length(vent + ".width")) : ++sharing;
+        if (before)
+            need -= inMm(a.length(vent + ".width"));
+        else if (vent != mine("vents", a) && !elevated(a) && pressing(opposite(side(a, "vents"))))
+            need -= inMm(feet(2));
+        else
+            ++sharing;
     }
     const auto half = inches(0.5), each = mm(std::max(0.0, need) / std::max(1.0, sharing));
     return half * ((each.count() + half.count() - 1) / half.count());
+}
+
+/// What of a square foot a bird windows and pop doors don't open in summer, in square millimetres. A window is taken as high as by
+/// rule, before a low run as the least is: what that comes to asks for the vents over the run.
+double summerShort(Ask& a) {
+    auto need = static_cast<double>(summerAir(a).count());
+    for (const int row : a.rows("windows")) {
+        const auto key = "windows." + std::to_string(row), kind = a.choice(key + ".kind"), wall = a.choice(key + ".wall");
+        const auto high =
+            a.isSet(key + ".height") ? a.length(key + ".height")
+            : !elevated(a) || runOn(a, wall).empty()
+                ? std::min(inches(30), highestHead(shellOf(a), wall, a.length(key + ".at"), a.length(key + ".width")) - inches(8))
+                : inches(10);
+        need -= inMm(a.length(key + ".width")) * inMm(high) * opensShare(kind);
+    }
+    for (const int row : a.rows("pops"))
+        need -= inMm(a.length(slotKey("pops", row, "width"))) * inMm(a.length(slotKey("pops", row, "height")));
+    return need;
 }
 
 }  // namespace
@@ -254,7 +279,7 @@ void addOpenings(std::vector<Param>& p) {
         if (const auto* unit = windowUnit(a, mine("windows", a))) return unit->wide;
         // With vents of a tenth of the floor, windows 30 in high make up what a square foot a bird still asks. Common practice.
         const double floor = inSquareFeet(clearFloor(a));
-        const double open = static_cast<double>(birdsSizedFor(a)) * kVentSqFtABird * birdsOf(a).floorShare - floor / 10;
+        const double open = inSquareFeet(summerAir(a)) - floor / 10;
         const auto want = inches(std::clamp(std::ceil(open * 144 / 30 / static_cast<double>(a.rows("windows").size())), 18.0, 48.0));
         return bounded(widestPlace(a, side(a, "windows"), mine("windows", a), want), inches(8), inches(60));
     }));
@@ -301,19 +326,24 @@ void addOpenings(std::vector<Param>& p) {
                 widestPlace(a, side(a, "vents"), mine("vents", a), std::max(longerThanBoard(a) ? inches(60) : inches(36), ventShare(a))),
                 inches(8), feet(12));
         // A long coop's few vents share more floor.
-        const auto wide = std::min(longerThanBoard(a) ? feet(12) : inches(48), widestFramed(a));
+        const auto wide = std::min(longerThanBoard(a) ? feet(12) : std::max(inches(48), ventShare(a)), widestFramed(a));
         return bounded(std::min({room, wide, std::max({inches(14), room - inches(leans(a) && elevated(a) ? 72 : 48), ventShare(a)})}),
                        inches(8), feet(12));
     }));
     p.push_back(length("vents.*.height", openings, inches(3), kHighestVent, [](Ask& a) -> Value {
         // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
         // One that is shut in winter is as high as if it stood with them.
-        double wide = 0;
-        for (const int row : a.rows("vents"))
-            if (row == a.row() || a.choice(slotKey("vents", row, "kind")) == "open") wide += inMm(a.length(slotKey("vents", row, "width")));
+        double wide = 0, raised = 0, pressed = 0;
+        for (const int row : a.rows("vents")) {
+            const auto width = inMm(a.length(slotKey("vents", row, "width")));
+            if (row == a.row() || a.choice(slotKey("vents", row, "kind")) == "open") wide += width;
+            (runOn(a, a.choice(slotKey("vents", row, "wall"))).empty() ? raised : pressed) += width;
+        }
         const auto floor = clearFloor(a);
         const auto half = inches(0.5);
-        const auto need = mm(static_cast<double>(floor.count()) / 10 / wide);
+        auto need = mm(static_cast<double>(floor.count()) / 10 / wide);
+        // Where windows leave summer short, those that press no run's roof down make up for it.
+        if (runOn(a, side(a, "vents")).empty()) need = std::max(need, mm((summerShort(a) - inMm(need) * pressed) / raised));
         const auto room = headRoom(a, "vents") - inches(8);
         return bounded(std::min(half * ((need.count() + half.count() - 1) / half.count()), room), inches(3), kHighestVent);
     }));

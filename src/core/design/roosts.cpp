@@ -6,7 +6,9 @@
 #include "core/base/tolerance.h"
 #include "core/design/layout.h"
 #include "core/design/partition.h"
+#include "core/design/rules.h"
 #include "core/design/shell.h"
+#include "core/design/sizing.h"
 #include "core/design/timber.h"
 #include "core/design/wirefloor.h"
 
@@ -23,6 +25,37 @@ bool barsLift(Ask& ask) {
 }
 bool traysUnder(Ask& ask) {
     return roosting(ask) && ask.flag("roost.trays") && !ask.flag("roost.boards") && !earthFloor(ask) && !wireFloor(ask);
+}
+
+std::int64_t barsAlong(Ask& ask, std::string_view wall) {
+    const auto [from, to] = birdsAlong(ask, wall);
+    const auto bar = to - from - roostClear(ask) * 2, need = birdsOf(ask).roost * birdsSizedFor(ask);
+    const auto fit = (birdsAcross(ask, wall) - inches(18) - beforeWall(ask)) / ask.length("roost.apart") + 1;
+    return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
+}
+
+bool leavesNests(Ask& ask, std::string_view wall) {
+    // What stands inside looks for its own room.
+    if (!nestsThrough(ask)) return true;
+    const auto row = nestRowWidth(nestsNeeded(birdsSizedFor(ask)), nestClear(ask));
+    const auto zone = wallDeep(ask) + inches(18) + ask.length("roost.apart") * (barsAlong(ask, wall) - 1) + inches(0.5) - nestClear(ask);
+    return std::ranges::any_of(kSides, [&](std::string_view side) {
+        if (side == wall || !runOn(ask, side).empty() || roomsAt(ask, side) > Length{}) return false;
+        const auto corner = cornerClear(ask);
+        auto room = wallLength(ask, side) - corner - (side == opposite(wall) ? corner : std::max(corner, zone));
+        // Of a wall with a door half of what that leaves, where it comes to be isn't known yet; a clean-out leaves nothing.
+        for (const int door : ask.rows("doors"))
+            if (ask.choice(slotKey("doors", door, "wall")) == side)
+                room =
+                    ask.choice(slotKey("doors", door, "kind")) == "clean_out" ? Length{} : Length::ticks((room - inches(40)).count() / 2);
+        return room >= row;
+    });
+}
+
+Length jumpOf(Ask& ask) { return birdsOf(ask).roostHigh - (earthFloor(ask) ? shellOf(ask).floorTop : Length{}); }
+bool ladderFits(Ask& ask, Length high) {
+    const auto rise = high + birdsOf(ask).roostHigh - jumpOf(ask);
+    return roostZone(ask) + rise < birdsAcross(ask, ask.choice("roost.wall"));
 }
 
 namespace {

@@ -1,6 +1,8 @@
 #pragma once
 // Where the roosts' stands come to be, and the trays on the floor between them. Millimetres along the roosts' wall, seen from outside.
+#include <cstdint>
 #include <optional>
+#include <string_view>
 #include <utility>
 #include <vector>
 
@@ -8,6 +10,15 @@
 
 namespace oiko {
 
+/// Bars that the flock asks for along this wall, as far as there is room for them across it: one to eight.
+std::int64_t barsAlong(Ask& ask, std::string_view wall);
+/// With roosts along this wall one of the others holds the row of nests that pass through it, no run's and no door's, and no more of it
+/// lies under them than one nest.
+bool leavesNests(Ask& ask, std::string_view wall);
+/// How high over the floor the flock's birds jump without a ladder, from the earth where that is the floor.
+Length jumpOf(Ask& ask);
+/// Before bars at this height the room is as deep as a ladder at 45 degrees reaches. What stands in its way is not looked at.
+bool ladderFits(Ask& ask, Length high);
 /// Left edges of the stands: near both ends of the bars, at them where boards lie between, and at most 4 ft apart.
 std::vector<double> roostStands(Ask& ask);
 /// Bars lie in cups that they lift out of.

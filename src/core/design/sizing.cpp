@@ -23,6 +23,9 @@ Area floorNeeded(Ask& ask) { return ask.area("flock.floor_each") * birdsSizedFor
 
 std::int64_t nestsNeeded(std::int64_t birds) { return std::max(kLeastNests, (birds + kHensToANest - 1) / kHensToANest); }
 
+Area summerAir(Ask& ask) { return squareFeet(static_cast<double>(birdsSizedFor(ask)) * kVentSqFtABird * birdsOf(ask).floorShare); }
+double opensShare(std::string_view kind) { return kind == "fixed" ? 0 : kind == "sliding" || kind == "bought" ? 0.5 : 1; }
+
 Area underFloor(Ask& ask) {
     if (runUnder(ask).empty() || underCoop(ask) < kLeastUnder) return {};
     return squareMm(inMm(ask.length("coop.width")) * inMm(ask.length("coop.depth")));

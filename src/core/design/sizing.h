@@ -63,6 +63,9 @@ inline constexpr double kVentSqFtABird = 1.0;    ///< common practice, the usual
 std::int64_t birdsSizedFor(Ask& ask);
 Area floorNeeded(Ask& ask);
 std::int64_t nestsNeeded(std::int64_t birds);
+/// What stands open in summer for all of them, and how much of a window of this kind does.
+Area summerAir(Ask& ask);
+double opensShare(std::string_view windowKind);
 /// Ground under the coop that a run goes on over and a rake reaches; else none.
 Area underFloor(Ask& ask);
 /// In a house with two walls or more open to the air coop and run are one: what the flock doesn't need of its floor indoors counts as
@@ -81,9 +84,9 @@ bool tubWanted(Ask& ask);
 inline constexpr Length kTubWide = inches(30), kTubHigh = inches(10);
 /// What perches, stumps and the tub take of the run's ground.
 Area furnitureTakes(Ask& ask);
-/// What feeder and drinker must hold for the days that the keeper may be away, one at least.
 /// Bars to sit on by day in the first run.
 std::int64_t perchesWanted(Ask& ask);
+/// What feeder and drinker must hold for the days that the keeper may be away, one at least.
 double feedPounds(Ask& ask);
 double waterGallons(Ask& ask);
 /// What one feeder and one drinker, 12 in across and 15 in high, hold. Common practice.

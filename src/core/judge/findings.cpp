@@ -217,12 +217,8 @@ struct Hearing : Court {
         double sum = 0;
         for (const auto& o : m.openings)
             if (o.kind == kind && (kind != "people_door" || screened(s, o.id)) && (!solid || opensToBirds(s, o.side, o.at, o.width))) {
-                const std::string pane = kind == "window" ? s.choice(o.id + ".kind") : "";
                 if (kind == "vent" && !inSummer && s.choice(o.id + ".kind") == "boarded") continue;
-                sum += inMm(o.width) * inMm(o.height - shut) / 1e6 *
-                       (pane == "fixed"                         ? 0
-                        : pane == "sliding" || pane == "bought" ? 0.5
-                                                                : 1);
+                sum += inMm(o.width) * inMm(o.height - shut) / 1e6 * (kind == "window" ? opensShare(s.choice(o.id + ".kind")) : 1);
             }
         return sum;
     }
@@ -244,7 +240,7 @@ struct Hearing : Court {
         f.remedies.push_back({{"skin.open_" + s.choice("roost.wall"), "no"}});
     }
     void air() {
-        const double ft2 = 0.09290304, walls = openWallsM2(), vents = openM2("vent", false) + walls,
+        const double walls = openWallsM2(), vents = openM2("vent", false) + walls,
                      all = walls + openM2("vent") + openM2("window") + openM2("pop") + openM2("people_door");
         const double floor = inSquareMetres(clearFloor(s));
         const auto widen = [&](Finding& f) {
@@ -258,7 +254,7 @@ struct Hearing : Court {
             for (const int r : s.rows("vents"))
                 if (s.isSet(slotKey("vents", r, "height"))) f.remedies.push_back({{slotKey("vents", r, "height"), ""}});
         };
-        auto& f = find("air.summer", "summerair", all / birds(), kVentSqFtABird * ft2 * birdsOf(s).floorShare, "m2/bird", true);
+        auto& f = find("air.summer", "summerair", all / birds(), inSquareMetres(summerAir(s)) / birds(), "m2/bird", true);
         f.parts = idsWith("vents.");
         widen(f);
         for (const int r : s.rows("doors"))
