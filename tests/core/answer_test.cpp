@@ -555,7 +555,7 @@ TEST(DesignFile, SurvivesEveryTornByte) {
     }
 }
 
-/// What a keeper first says of a coop is enough: what follows by rule fails no finding, but in two of eighty-eight.
+/// What a keeper first says of a coop is enough: what follows by rule fails no finding, but in those that are named.
 TEST(Answer, UsualCoopsFailNothingByRule) {
     // A run of 14 ft under a low eave; an elevated coop so long that one clean-out doesn't do; rooms so small for their flock that
     // walls have no place for the openings it asks for.

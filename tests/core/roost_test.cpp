@@ -301,5 +301,25 @@ TEST(SplashPanels, LineTheWallBehindTheRoostsBesideWhatOpensThere) {
     }
 }
 
+/// Heavy birds jump 24 in. A ladder at 45 degrees from 34 in needs 34 in of floor before the drop zone's 18 in and more.
+TEST(Roosts, OfHeavyBirdsAreLowWhereNoLadderFits) {
+    const auto few = designWith(asked("flock.size=heavy; flock.count=4; flock.shut_in=sleep_only")),
+               many = designWith(asked("flock.size=heavy; flock.count=12"));
+    Settled small{few}, large{many};
+    EXPECT_EQ(small.length("roost.height"), inches(24));
+    EXPECT_EQ(small.length("nests.height"), inches(16));
+    EXPECT_FALSE(small.flag("roost.ladder"));
+    EXPECT_EQ(large.length("roost.height"), inches(34));
+    EXPECT_TRUE(large.flag("roost.ladder"));
+}
+
+/// On a coop of 4 ft nests for eight lie under bars along its long side, and beside those that go along an end.
+TEST(Roosts, LeaveNestsAWall) {
+    const auto d = designWith(asked("form.kind=elevated; flock.count=8; flock.size=heavy; flock.shut_in=sleep_only; runs.1.side=front"));
+    Settled s{d};
+    EXPECT_EQ(s.choice("roost.wall"), opposite(s.choice("nests.wall")));
+    EXPECT_EQ(answerTo(designWith(asked("flock.count=8; runs.1.side=front")))->settled->choice("roost.wall"), "back");
+}
+
 }  // namespace
 }  // namespace oiko
