@@ -380,7 +380,7 @@ void expectWhole(const Answer& a, const std::string& which) {
 
 TEST(RandomDesigns, AreSoundCuttableAndAddUp) {
     const char* asked = std::getenv("OIKO_RANDOM_DESIGNS");
-    const int count = asked ? std::atoi(asked) : 1000;
+    const int count = asked ? std::atoi(asked) : 1150;
     const char* from = std::getenv("OIKO_RANDOM_FROM");
     const int first = from ? std::atoi(from) : 0;
     const char* everyNth = std::getenv("OIKO_HOLES_EVERY");

@@ -321,5 +321,12 @@ TEST(Roosts, LeaveNestsAWall) {
     EXPECT_EQ(answerTo(designWith(asked("flock.count=8; runs.1.side=front")))->settled->choice("roost.wall"), "back");
 }
 
+/// Seven bars 24 in apart would ask for rails of 13 ft; four lie on rails of 3 x 24 + 12 in.
+TEST(Roosts, LieOnRailsThatABoardIsLongEnoughFor) {
+    const auto a = answerTo(designWith(asked("flock.size=turkeys; flock.count=24; roost.wall=left; stock.longest=8ft")));
+    EXPECT_TRUE(a->cuts->boards.unplaced.empty());
+    for (const auto* rail : ofRole(*a->model, "roost-rail")) EXPECT_NEAR(rail->extent(rail->along), 84 * 25.4, 0.01);
+}
+
 }  // namespace
 }  // namespace oiko

@@ -30,7 +30,9 @@ bool traysUnder(Ask& ask) {
 std::int64_t barsAlong(Ask& ask, std::string_view wall) {
     const auto [from, to] = birdsAlong(ask, wall);
     const auto bar = to - from - roostClear(ask) * 2, need = birdsOf(ask).roost * birdsSizedFor(ask);
-    const auto fit = (birdsAcross(ask, wall) - inches(18) - beforeWall(ask)) / ask.length("roost.apart") + 1;
+    // A stand's rail is one board, a foot longer than its outer bars lie apart.
+    const auto deep = std::min(birdsAcross(ask, wall) - inches(18) - beforeWall(ask), longestBoard(ask) - inches(12) - mm(1));
+    const auto fit = deep / ask.length("roost.apart") + 1;
     return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
 }
 
