@@ -313,7 +313,8 @@ TEST(Roosts, OfHeavyBirdsAreLowWhereNoLadderFits) {
     EXPECT_TRUE(large.flag("roost.ladder"));
 }
 
-/// On a coop of 4 ft nests for eight lie under bars along its long side, and beside those that go along an end.
+/// Beside bars along the back of a coop 4 ft deep two nests find no wall: the bars go along an end, the nests across from them. Where there
+/// is room the bars stay at the back.
 TEST(Roosts, LeaveNestsAWall) {
     const auto d = designWith(asked("form.kind=elevated; flock.count=8; flock.size=heavy; flock.shut_in=sleep_only; runs.1.side=front"));
     Settled s{d};

@@ -61,11 +61,15 @@ Length headRoom(Ask& a, std::string_view list) {
 
 constexpr auto kHighestVent = inches(16);
 
+/// A wall is open: it lets in more than vents and windows do.
+bool airy(Ask& a) {
+    return std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); });
+}
+
 /// What a vent that stands open all winter must be wide at least, as high as any is: its share of a tenth of the floor, of what those
 /// before it leave. Common practice.
 Length ventShare(Ask& a) {
-    // An open wall lets in more.
-    if (std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); })) return {};
+    if (airy(a)) return {};
     // One whose wall is set chooses before doors do, and leaves them room; one over a run's roof presses that down, but high under a
     // ridge. The next one comes across from it, where it is taken to be two feet wide over a run.
     const auto pressing = [&](std::string_view wall) { return !runOn(a, wall).empty() && !shellOf(a).ridgeOn(wall); };
@@ -90,6 +94,7 @@ Length ventShare(Ask& a) {
 /// What of a square foot a bird windows and pop doors don't open in summer, in square millimetres. A window is taken as high as by
 /// rule, before a low run as the least is: what that comes to asks for the vents over the run.
 double summerShort(Ask& a) {
+    if (airy(a)) return 0;
     auto need = static_cast<double>(summerAir(a).count());
     for (const int row : a.rows("windows")) {
         const auto key = "windows." + std::to_string(row), kind = a.choice(key + ".kind"), wall = a.choice(key + ".wall");
@@ -362,8 +367,7 @@ void addOpenings(std::vector<Param>& p) {
                        word("grooved-5/8"), false));
     for (const auto key : {"skin.open_front", "skin.open_right", "skin.open_back", "skin.open_left"})
         p.push_back({key, skin, Type::flag, false, true, {}, always(false), false, {}});
-    p.push_back(onlyWhen(choice("skin.lower", skin, {"none", "24in", "36in", "48in"}, word("none"), false),
-                         [](Ask& a) { return std::ranges::any_of(kSides, [&](auto s) { return openWall(a, s); }); }));
+    p.push_back(onlyWhen(choice("skin.lower", skin, {"none", "24in", "36in", "48in"}, word("none"), false), airy));
     p.push_back(choice("skin.lining", skin, {"none", "ply-1/2", "wipe-1/8"}, word("none"), false));
     p.push_back(
         onlyWhen(choice("skin.insulation", skin, kFoams, word("none"), false), [](Ask& a) { return a.choice("skin.lining") != "none"; }));

@@ -12,8 +12,8 @@ namespace oiko {
 
 /// Bars that the flock asks for along this wall, as far as there is room for them across it: one to eight.
 std::int64_t barsAlong(Ask& ask, std::string_view wall);
-/// With roosts along this wall one of the others holds the row of nests that pass through it, no run's and no door's, and no more of it
-/// lies under them than one nest.
+/// With roosts along this wall one of the others, no run's, holds the row of nests that pass through it, and less of that row lies under
+/// them than one nest.
 bool leavesNests(Ask& ask, std::string_view wall);
 /// How high over the floor the flock's birds jump without a ladder, from the earth where that is the floor.
 Length jumpOf(Ask& ask);
