@@ -572,8 +572,6 @@ TEST(Answer, UsualCoopsFailNothingByRule) {
                                       "elevated 8 single_slope front; flock.size=heavy reach.floor",
                                       "elevated 8 single_slope left; flock.size=heavy reach.floor",
                                       "elevated 8 single_slope right; flock.size=heavy reach.floor",
-                                      "walk_in 16 gable back; flock.shut_in=sleep_only air.summer",
-                                      "walk_in 16 gable front; flock.shut_in=sleep_only air.summer",
                                       "walk_in 16 gable front; flock.size=heavy run.flashing",
                                       "walk_in 16 gable left; flock.size=heavy air.winter",
                                       "walk_in 16 single_slope back run.flashing",

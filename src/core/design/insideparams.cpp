@@ -18,7 +18,9 @@
 namespace oiko::table {
 namespace {
 
-constexpr auto kOverNests = inches(8);  // of bars, so that nobody sleeps in those. Common practice.
+// Of bars over the nests, so that nobody sleeps in those: usual, and at least. Common practice.
+Length barsOver(Ask& a) { return inches(elevated(a) ? 10 : 14); }
+constexpr auto kOverNests = inches(8);
 
 bool ownRoof(Ask& a) { return a.choice(slotKey("runs", a.row(), "top")) != "shared"; }
 
@@ -63,7 +65,7 @@ void addInside(std::vector<Param>& p) {
     p.push_back(count("roost.count", inside, 0, 8,
                       [](Ask& a) -> Value { return roosting(a) ? barsAlong(a, a.choice("roost.wall")) : std::int64_t{0}; }));
     perched(length("roost.height", inside, inches(8), inches(60), [](Ask& a) -> Value {
-        auto over = nestsOnFloor(a) ? inches(18) : a.length("nests.height") + inches(elevated(a) ? 10 : 14);
+        auto over = nestsOnFloor(a) ? inches(18) : a.length("nests.height") + barsOver(a);
         // Where heavy birds' ladder finds no room they roost as low as they jump, closer over the nests.
         if (!nestsOnFloor(a) && over > jumpOf(a) && !ladderFits(a, over))
             over = std::max(a.length("nests.height") + kOverNests, std::min(over, jumpOf(a)));
@@ -119,14 +121,9 @@ void addInside(std::vector<Param>& p) {
     p.push_back(choice("nests.wall", inside, kAllSides, [](Ask& a) -> Value {
         const auto wanted = nestRowWidth(nestsNeeded(birdsSizedFor(a)), nestClear(a));
         if (!nestsInside(a)) {
-            // Where less of them lies beside the roosts than one nest.
             auto order = sidesButRuns(a, {"left", "right", "front", "back"});
-            if (roosting(a)) {
-                const auto& roost = a.choice("roost.wall");
-                const auto off = wallDeep(a) + roostZone(a) + kCornerClear + inches(0.5) - nestClear(a);
-                std::ranges::stable_partition(
-                    order, [&](auto s) { return s == opposite(roost) || (s != roost && wallLength(a, s) - off >= wanted); });
-            }
+            if (roosting(a))
+                std::ranges::stable_partition(order, [&](auto s) { return roomBesideRoosts(a, s, a.choice("roost.wall")) >= wanted; });
             return sideWithRoom(a, "nests", wanted, order);
         }
         // Not under the roosts.
@@ -163,7 +160,7 @@ void addInside(std::vector<Param>& p) {
                                                least = std::max(litterTop(a) + kOverLitter, nestsInside(a) ? nestBearer(a) : Length{});
                                     auto up = inches(elevated(a) && !nestsHang(a) ? 6 : 20);
                                     // Lower where the birds over them must not roost higher than they jump.
-                                    if (const auto over = up + inches(14); roosting(a) && over > jumpOf(a) && !ladderFits(a, over))
+                                    if (const auto over = up + barsOver(a); roosting(a) && over > jumpOf(a) && !ladderFits(a, over))
                                         up = std::min(up, jumpOf(a) - kOverNests);
                                     return std::max(half * ((least.count() + half.count() - 1) / half.count()), up);
                                 }),

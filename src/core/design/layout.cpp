@@ -183,10 +183,9 @@ std::optional<bool> slidesRight(Ask& ask, const std::string& pop) {
 }
 
 bool roosting(Ask& ask) { return ask.isSet("roost.count") ? ask.count("roost.count") > 0 : birdsOf(ask).roost > Length{}; }
-Length roostZone(Ask& ask) {
-    if (!roosting(ask)) return {};
-    return inches(18) + ask.length("roost.apart") * (ask.count("roost.count") - 1) +
-           (ask.flag("roost.boards") ? timberOf(ask).one : Length{});
+Length roostZone(Ask& ask) { return roosting(ask) ? roostZone(ask, ask.count("roost.count")) : Length{}; }
+Length roostZone(Ask& ask, std::int64_t bars) {
+    return inches(18) + ask.length("roost.apart") * (bars - 1) + (ask.flag("roost.boards") ? timberOf(ask).one : Length{});
 }
 
 Length roostClear(Ask& ask) {

@@ -80,6 +80,7 @@ inline constexpr Length kNestBracket = inches(10);  ///< how far their upright g
 bool roosting(Ask& ask);
 /// How far the roosts' zone reaches in from the inner face of their wall: a foot behind the bars, half a one before; none without bars.
 Length roostZone(Ask& ask);
+Length roostZone(Ask& ask, std::int64_t bars);
 /// Floor, front and lid of a row outside are each one piece of an 8 ft sheet; the lid laps an inch past both ends. Those inside are of as
 /// many, each joint over a partition.
 inline constexpr Length kWidestNestRow = inches(94);

@@ -91,22 +91,18 @@ Length ventShare(Ask& a) {
     return half * ((each.count() + half.count() - 1) / half.count());
 }
 
-/// What of a square foot a bird windows and pop doors don't open in summer, in square millimetres. A window is taken as high as by
-/// rule, before a low run as the least is: what that comes to asks for the vents over the run.
+/// What of a square foot a bird windows, pop doors and the vents that press a run's roof down don't open in summer, in square
+/// millimetres. A vent of those asks for nothing of the kind: the run is as high as it leaves it.
 double summerShort(Ask& a) {
     if (airy(a)) return 0;
+    const auto opens = [&](const char* list, int row) {
+        return inMm(a.length(slotKey(list, row, "width"))) * inMm(a.length(slotKey(list, row, "height")));
+    };
     auto need = static_cast<double>(summerAir(a).count());
-    for (const int row : a.rows("windows")) {
-        const auto key = "windows." + std::to_string(row), kind = a.choice(key + ".kind"), wall = a.choice(key + ".wall");
-        const auto high =
-            a.isSet(key + ".height") ? a.length(key + ".height")
-            : !elevated(a) || runOn(a, wall).empty()
-                ? std::min(inches(30), highestHead(shellOf(a), wall, a.length(key + ".at"), a.length(key + ".width")) - inches(8))
-                : inches(10);
-        need -= inMm(a.length(key + ".width")) * inMm(high) * opensShare(kind);
-    }
-    for (const int row : a.rows("pops"))
-        need -= inMm(a.length(slotKey("pops", row, "width"))) * inMm(a.length(slotKey("pops", row, "height")));
+    for (const int row : a.rows("windows")) need -= opens("windows", row) * opensShare(a.choice(slotKey("windows", row, "kind")));
+    for (const int row : a.rows("pops")) need -= opens("pops", row);
+    for (const int row : a.rows("vents"))
+        if (!runOn(a, a.choice(slotKey("vents", row, "wall"))).empty()) need -= opens("vents", row);
     return need;
 }
 
@@ -338,17 +334,15 @@ void addOpenings(std::vector<Param>& p) {
     p.push_back(length("vents.*.height", openings, inches(3), kHighestVent, [](Ask& a) -> Value {
         // A tenth of the floor, shared by all vents: the usual rule for openings that stand all winter. Common practice.
         // One that is shut in winter is as high as if it stood with them.
-        double wide = 0, raised = 0, pressed = 0;
+        double wide = 0, raised = 0;
         for (const int row : a.rows("vents")) {
             const auto width = inMm(a.length(slotKey("vents", row, "width")));
             if (row == a.row() || a.choice(slotKey("vents", row, "kind")) == "open") wide += width;
-            (runOn(a, a.choice(slotKey("vents", row, "wall"))).empty() ? raised : pressed) += width;
+            if (runOn(a, a.choice(slotKey("vents", row, "wall"))).empty()) raised += width;
         }
-        const auto floor = clearFloor(a);
         const auto half = inches(0.5);
-        auto need = mm(static_cast<double>(floor.count()) / 10 / wide);
-        // Where windows leave summer short, those that press no run's roof down make up for it.
-        if (runOn(a, side(a, "vents")).empty()) need = std::max(need, mm((summerShort(a) - inMm(need) * pressed) / raised));
+        auto need = mm(static_cast<double>(clearFloor(a).count()) / 10 / wide);
+        if (runOn(a, side(a, "vents")).empty()) need = std::max(need, mm(summerShort(a) / raised));
         const auto room = headRoom(a, "vents") - inches(8);
         return bounded(std::min(half * ((need.count() + half.count() - 1) / half.count()), room), inches(3), kHighestVent);
     }));

@@ -36,15 +36,21 @@ std::int64_t barsAlong(Ask& ask, std::string_view wall) {
     return std::clamp<std::int64_t>(std::min((need.count() + bar.count() - 1) / bar.count(), fit), 1, 8);
 }
 
+Length roomBesideRoosts(Ask& ask, std::string_view side, std::string_view roost) {
+    if (side == roost) return {};
+    const auto corner = cornerClear(ask);
+    // One nest's width less half an inch may lie in the drop zone.
+    const auto bars = ask.isSet("roost.count") ? ask.count("roost.count") : barsAlong(ask, roost);
+    const auto zone = wallDeep(ask) + roostZone(ask, bars) + inches(0.5) - nestClear(ask);
+    return wallLength(ask, side) - corner - (side == opposite(roost) ? corner : std::max(corner, zone));
+}
 bool leavesNests(Ask& ask, std::string_view wall) {
     // What stands inside looks for its own room.
     if (!nestsThrough(ask)) return true;
     const auto row = nestRowWidth(nestsNeeded(birdsSizedFor(ask)), nestClear(ask));
-    const auto zone = wallDeep(ask) + inches(18) + ask.length("roost.apart") * (barsAlong(ask, wall) - 1) + inches(0.5) - nestClear(ask);
     return std::ranges::any_of(kSides, [&](std::string_view side) {
-        if (side == wall || !runOn(ask, side).empty() || roomsAt(ask, side) > Length{}) return false;
-        const auto corner = cornerClear(ask);
-        auto room = wallLength(ask, side) - corner - (side == opposite(wall) ? corner : std::max(corner, zone));
+        if (!runOn(ask, side).empty() || roomsAt(ask, side) > Length{}) return false;
+        auto room = roomBesideRoosts(ask, side, wall);
         // Of a wall with a door half of what that leaves, where it comes to be isn't known yet; a clean-out leaves nothing.
         for (const int door : ask.rows("doors"))
             if (ask.choice(slotKey("doors", door, "wall")) == side)

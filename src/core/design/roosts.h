@@ -12,8 +12,9 @@ namespace oiko {
 
 /// Bars that the flock asks for along this wall, as far as there is room for them across it: one to eight.
 std::int64_t barsAlong(Ask& ask, std::string_view wall);
-/// With roosts along this wall one of the others, no run's, holds the row of nests that pass through it, and less of that row lies under
-/// them than one nest.
+/// What this side has for a row of nests that pass through it, so that less of it lies under roosts along that wall than one nest.
+Length roomBesideRoosts(Ask& ask, std::string_view side, std::string_view roost);
+/// With roosts along this wall a side without a run or a room that is parted off has that much for the nests, beside a door too.
 bool leavesNests(Ask& ask, std::string_view wall);
 /// How high over the floor the flock's birds jump without a ladder, from the earth where that is the floor.
 Length jumpOf(Ask& ask);
