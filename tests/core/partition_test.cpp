@@ -32,6 +32,18 @@ const std::vector<std::vector<Change>>& partedCoops() {
         asked("foundation.kind=curb; foundation.height=4in; frame.timber=metric; partitions.1.wall=right; coop.width=4.5 m"),
         asked("foundation.kind=curb; ground.back_left=8in; ground.back_right=8in; partitions.1.wall=left; coop.width=14'; roof.form=gable; "
               "frame.walls=posts"),
+        // Along the coop: at its high side and its low one, under a beam, within a curb on a slope, in a house with its own ends open.
+        asked("partitions.1.wall=front; coop.width=12'; coop.depth=10'"),
+        asked("partitions.1.wall=back; coop.width=10'; coop.depth=10'; coop.low_wall=78in; partitions.1.cover=plain-1/2; flock.count=8"),
+        asked("partitions.1.wall=front; coop.width=10'; coop.depth=12'; roof.form=gable; roof.pitch=3/12; roof.ridge_kind=beam; "
+              "partitions.1.room=40in"),
+        asked("partitions.1.wall=back; coop.width=10'; coop.depth=12'; roof.form=gable; roof.ridge_kind=beam; partitions.1.room=7'; "
+              "roof.cover=shingles; coop.low_wall=6'; flock.count=8"),
+        asked("partitions.1.wall=front; coop.depth=10'; foundation.kind=curb; ground.back_left=6in; partitions.1.shelves=2; "
+              "partitions.1.bins=1"),
+        asked("partitions.1.wall=left; coop.width=12'; coop.depth=10'; roof.falls_to=right; frame.walls=posts; frame.timber=metric"),
+        asked("partitions.1.wall=front; partitions.2.wall=back; coop.depth=14'; flock.count=8; roof.pitch=2/12; roof.cover=roll_roofing"),
+        asked("partitions.1.wall=front; coop.depth=10'; roof.form=ceiling; foundation.kind=floor"),
     };
     return all;
 }
@@ -366,6 +378,93 @@ TEST(StoreRooms, ShelvesAndBinsStandClearOfWhatOpens) {
             for (const auto& b : shelves) EXPECT_FALSE(hole.meets(b, 150)) << o.id;
         }
     }
+}
+
+TEST(Along, ItsPlateLiesUnderTheRaftersAndBlocksCloseWhatIsOverIt) {
+    // 12 ft by 10 ft falling 3 in 12 to the back, a room 40 in deep at the front: from the front wall's face its frame begins
+    // 3 1/2 + 40 + 1/16 in and ends 3 1/2 in farther, 47 1/16.
+    const auto d = designWith(
+        asked("coop.width=12'; coop.depth=10'; roof.pitch=3/12; coop.low_wall=78in; partitions.1.wall=front; partitions.1.room=40in"));
+    const auto a = answerTo(d);
+    Settled& s = *a->settled;
+    const auto shell = shellOf(s);
+    const auto p = partitionOf(s, "partitions.1");
+    const double face = 47.0625 * 25.4;
+    EXPECT_NEAR(inMm(p.reach()), face, 0.1);
+    // The high wall's rafters lie on its plates by their seat; at the frame's lower face they are 3 in a foot lower than at the wall's.
+    EXPECT_NEAR(inMm(topAlong(shell, p)), shell.rafterUndersideMm(0) - face / 4, 0.1);
+    double top = 0;
+    Bounds studs;
+    std::size_t doubled = 0;
+    for (const auto& part : a->model->parts) {
+        if (part.side != "partitions.1") continue;
+        if (part.role == "top-plate") top = part.box().high.z;
+        if (part.role == "stud") studs.add(part.box()), doubled += part.box().low.x < 3.5 * 25.4 + 50;
+        EXPECT_FALSE(part.role == "header" && part.box().size().z > 1.6 * 25.4) << "it carries no roof: a flat header does";
+    }
+    EXPECT_NEAR(top, inMm(shell.floorTop + topAlong(shell, p)), 0.1);
+    EXPECT_NEAR(studs.high.z, top - 1.5 * 25.4, 0.1);
+    EXPECT_EQ(doubled, 1u) << "no corner is doubled";
+    EXPECT_NEAR(studs.low.x, 3.5 * 25.4, 0.1);
+    EXPECT_NEAR(studs.high.x, (144 - 3.5) * 25.4, 0.1);
+    // Blocks stand on the plate's lower edge from rafter to rafter, up to their tops: seven rafters on 12 ft at 24 in, six bays.
+    std::vector<Bounds> blocks, rafters;
+    for (const auto& part : a->model->parts) {
+        if (part.id.starts_with("partitions.1/block")) blocks.push_back(part.box());
+        if (part.role == "rafter" && part.system == System::roof) rafters.push_back(part.box());
+    }
+    ASSERT_EQ(rafters.size(), 7u);
+    ASSERT_EQ(blocks.size(), 6u);
+    std::ranges::sort(blocks, {}, [](const Bounds& b) { return b.low.x; });
+    std::ranges::sort(rafters, {}, [](const Bounds& b) { return b.low.x; });
+    for (std::size_t i = 0; i < blocks.size(); ++i) {
+        EXPECT_NEAR(blocks[i].low.x, rafters[i].high.x, 0.1);
+        EXPECT_NEAR(blocks[i].high.x, rafters[i + 1].low.x, 0.1);
+        EXPECT_NEAR(blocks[i].low.z, top, 0.1);
+        EXPECT_NEAR(blocks[i].high.y, face, 0.1);
+        // A rafter's depth, plumb: over the cosine of 3 in 12.
+        EXPECT_NEAR(blocks[i].size().z, inMm(shell.rafterDeep) * std::sqrt(1 + 1.0 / 16), 0.1);
+    }
+    // Its drawing measures the frame alone: 12 ft less two walls, up to its plate.
+    const auto drawn = wallFrame(*a->model, s, *a->takeoff, "partitions.1");
+    const auto tells = [&](double mm) {
+        return std::ranges::any_of(drawn.dimensions,
+                                   [&](const Dimension& x) { return x.key.empty() && std::fabs(inMm(x.measured()) - mm) < 0.1; });
+    };
+    EXPECT_TRUE(tells(137 * 25.4) && tells(inMm(topAlong(shell, p))));
+    // The birds' floor is what the room leaves of the coop.
+    EXPECT_NEAR(inMm(birdsAcross(s, "front")), 120 * 25.4 - face - 3.5 * 25.4, 0.1);
+    EXPECT_NEAR(inSquareFeet(clearFloor(s)), (144 - 7) * (120 - 47.0625 - 3.5) / 144, 0.05);
+}
+
+TEST(Along, ClearOfTheBeamUnderTheRidge) {
+    // A ridge 6 ft from either side of 12 ft: half an inch and a half of beam and 3 in clear are 68 1/4 to 75 3/4 in.
+    Settled s{designWith(asked(
+        "coop.width=10'; coop.depth=12'; roof.form=gable; roof.pitch=4/12; roof.ridge=6'; roof.ridge_kind=beam; partitions.1.wall=front"))};
+    for (double in = 24; in < 90; in += 0.5) {
+        const auto room = inches(in);
+        const auto got = roomBetweenRafters(s, "partitions.1", room, inches(24));
+        ASSERT_TRUE(got) << in;
+        const double from = 3.5 + inMm(*got) / 25.4, to = from + 3.5625;
+        EXPECT_TRUE(to < 68.25 || from > 75.75) << in;
+        const bool clear = 3.5 + in + 3.5625 < 68.25 || 3.5 + in > 75.75;
+        EXPECT_EQ(*got == room, clear) << in;
+    }
+}
+
+TEST(Along, WhatFollowsByRuleFailsNothing) {
+    // Nests and roosts find walls of their own, the door into a room under the eave its height, the run a side. At the low side no wall
+    // is left to the nests of 25.
+    const auto* gable = "; roof.form=gable; roof.pitch=3/12; roof.ridge_kind=beam; coop.width=10'; partitions.1.wall=front";
+    const auto* low = "; roof.pitch=2/12; roof.cover=metal_sealed; partitions.1.wall=back";
+    for (const auto& coop :
+         {std::string{"6; partitions.1.wall=front"}, std::string{"12; partitions.1.wall=front"}, std::string{"25; partitions.1.wall=front"},
+          std::string{"6"} + gable, std::string{"12"} + gable, std::string{"6"} + low, std::string{"12"} + low}) {
+        const auto a = answerTo(designWith(asked("flock.count=" + coop)));
+        for (const auto& f : a->findings) EXPECT_TRUE(f.state != State::fail) << coop << ": " << f.id;
+    }
+    // Without the birds' own part in view the roosts of these went into the room, which is refused.
+    EXPECT_TRUE(Design{}.with(asked(std::string{"flock.count=25"} + gable)));
 }
 
 }  // namespace

@@ -23,26 +23,27 @@
 namespace oiko {
 namespace {
 
-constexpr std::array<std::string_view, 133> kIds{
-    "pitch.cover",      "rafter.stock",   "rafter.bearing", "wall.stock",        "wall.panel",      "opening.corner",  "opening.apart",
-    "opening.head",     "opening.low",    "roost.room",     "roost.roof",        "nests.run",       "nests.sheet",     "run.wall",
-    "run.roof",         "run.low",        "run.pitch",      "run.rafter",        "run.opening",     "gate.room",       "ramp.long",
-    "ramp.sheet",       "beam.stock",     "door.eave",      "run.before",        "run.past",        "ridge.wall",      "ridge.low",
-    "ridge.ties",       "opening.ridge",  "shutter.sheet",  "siding.eave",       "nests.eave",      "run.shared",      "run.twice",
-    "run.gate",         "roost.boards",   "partition.wire", "partition.curb",    "partition.wall",  "partition.twice", "partition.room",
-    "partition.rafter", "partition.door", "partition.head", "partition.opening", "partition.roost", "steps.eave",      "run.ridge",
-    "open.opening",     "open.run",       "nests.roost",    "nests.low",         "door.sheet",      "door.leaves",     "ground.steep",
-    "ground.skids",     "ground.run",     "ground.runfall", "ground.door",       "post.stock",      "feed.run",        "panel.stock",
-    "barrel.room",      "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",      "open.low",        "pop.unit",
-    "pop.frame",        "pop.tall",       "ground.pavers",  "stud.tall",         "stud.header",     "stud.slides",     "stud.shared",
-    "stud.foam",        "pop.leaf",       "ground.sills",   "window.unit",       "window.deep",     "plate.joint",     "opening.stock",
-    "gutter.long",      "ridge.span",     "ridge.stock",    "post.beam",         "post.header",     "post.boards",     "ridge.level",
-    "ridge.inside",     "ridge.near",     "pop.side",       "gate.leaf",         "shelves.wall",    "shelves.bins",    "roost.trays",
-    "wire.floor",       "wire.joists",    "wire.bath",      "wire.low",          "partition.pop",   "hatch.inside",    "tray.deep",
-    "tray.run",         "hatch.low",      "hatch.lip",      "floor.building",    "ground.floor",    "ground.bank",     "nests.posts",
-    "nests.studs",      "nests.mesh",     "run.below",      "post.bay",          "litter.deep",     "nests.bays",      "door.screen",
-    "lean.opening",     "lean.trays",     "lean.low",       "lean.run",          "lean.shared",     "lean.room",       "lean.gate",
-    "water.barrel",     "water.head",     "water.far",      "run.wide",          "run.corner",      "run.nogate",      "steps.run"};
+constexpr std::array<std::string_view, 135> kIds{
+    "pitch.cover",      "rafter.stock",   "rafter.bearing",   "wall.stock",     "wall.panel",     "opening.corner",    "opening.apart",
+    "opening.head",     "opening.low",    "roost.room",       "roost.roof",     "nests.run",      "nests.sheet",       "run.wall",
+    "run.roof",         "run.low",        "run.pitch",        "run.rafter",     "run.opening",    "gate.room",         "ramp.long",
+    "ramp.sheet",       "beam.stock",     "door.eave",        "run.before",     "run.past",       "ridge.wall",        "ridge.low",
+    "ridge.ties",       "opening.ridge",  "shutter.sheet",    "siding.eave",    "nests.eave",     "run.shared",        "run.twice",
+    "run.gate",         "roost.boards",   "partition.wire",   "partition.curb", "partition.wall", "partition.twice",   "partition.cross",
+    "partition.lining", "partition.room", "partition.rafter", "partition.door", "partition.head", "partition.opening", "partition.roost",
+    "steps.eave",       "run.ridge",      "open.opening",     "open.run",       "nests.roost",    "nests.low",         "door.sheet",
+    "door.leaves",      "ground.steep",   "ground.skids",     "ground.run",     "ground.runfall", "ground.door",       "post.stock",
+    "feed.run",         "panel.stock",    "barrel.room",      "barrel.low",     "ground.steps",   "ceiling.run",       "open.nests",
+    "open.low",         "pop.unit",       "pop.frame",        "pop.tall",       "ground.pavers",  "stud.tall",         "stud.header",
+    "stud.slides",      "stud.shared",    "stud.foam",        "pop.leaf",       "ground.sills",   "window.unit",       "window.deep",
+    "plate.joint",      "opening.stock",  "gutter.long",      "ridge.span",     "ridge.stock",    "post.beam",         "post.header",
+    "post.boards",      "ridge.level",    "ridge.inside",     "ridge.near",     "pop.side",       "gate.leaf",         "shelves.wall",
+    "shelves.bins",     "roost.trays",    "wire.floor",       "wire.joists",    "wire.bath",      "wire.low",          "partition.pop",
+    "hatch.inside",     "tray.deep",      "tray.run",         "hatch.low",      "hatch.lip",      "floor.building",    "ground.floor",
+    "ground.bank",      "nests.posts",    "nests.studs",      "nests.mesh",     "run.below",      "post.bay",          "litter.deep",
+    "nests.bays",       "door.screen",    "lean.opening",     "lean.trays",     "lean.low",       "lean.run",          "lean.shared",
+    "lean.room",        "lean.gate",      "water.barrel",     "water.head",     "water.far",      "run.wide",          "run.corner",
+    "run.nogate",       "steps.run"};
 
 std::vector<Opening> allOpenings(Settled& s, const Shell& shell) {
     std::vector<Opening> out;

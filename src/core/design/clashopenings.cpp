@@ -308,7 +308,7 @@ static std::optional<Clash> innerDoorClash(Settled& s, const Shell& shell, const
     if (!innerDoors(s)) return std::nullopt;
     const auto door = s.length(p.key + ".door_width"), at = s.length(p.key + ".door_at"), sill = innerSill(s, p.key),
                high = s.length(p.key + ".door_height");
-    const auto last = shell.deep - cornerClear(s) - door;
+    const auto last = wallLength(s, p.wall) - cornerClear(s) - door;
     const auto first = cornerClear(s),
                nearest = besideRidge(shell, p.wall, door, std::clamp(at, first, std::max(first, last)), first, last);
     if (nearest != at || at < first || at > last)
@@ -326,6 +326,16 @@ static std::optional<Clash> innerDoorClash(Settled& s, const Shell& shell, const
     return std::nullopt;
 }
 
+/// One along the coop stands under rafters that nothing crosses, and that are not lined.
+static std::optional<Clash> alongClash(const Shell& shell, const Partition& p) {
+    if (!shell.bearing(p.wall)) return std::nullopt;
+    if (shell.gable() && shell.beam.empty())
+        return Clash{"partition.wall", p.key + ".wall", "roof.ridge_kind", {Ref{"side." + p.wall}}, Change{"roof.ridge_kind", "beam"}};
+    if (shell.lining > Length{})
+        return Clash{"partition.lining", p.key + ".wall", "roof.lining", {Ref{"side." + p.wall}}, Change{"roof.lining", "none"}};
+    return std::nullopt;
+}
+
 std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
     const auto rooms = partitions(s);
     for (const auto& p : rooms) {
@@ -334,10 +344,7 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         if (wireFloor(s)) return Clash{"partition.wire", p.key + ".wall", "floor.deck", {}, Change{"floor.deck", "ply-3/4"}};
         if (earthFloor(s) && boardUnderPlate(s).empty())
             return Clash{"partition.curb", p.key + ".wall", "foundation.height", {shell.floorTop}, Change{"foundation.height", "8in"}};
-        if (shell.bearing(p.wall)) {
-            const auto free = kSides[(sideIndex(s.choice("roof.falls_to")) + 1) % 4];
-            return Clash{"partition.wall", p.key + ".wall", "roof.falls_to", {end}, Change{p.key + ".wall", std::string{free}}};
-        }
+        if (auto c = alongClash(shell, p)) return c;
         if (const auto shelves = s.count(p.key + ".shelves"), bins = s.count(p.key + ".bins"); shelves + bins > 0) {
             const auto key = p.key + (shelves > 0 ? ".shelves" : ".bins");
             const auto place = stowage(s, p);
@@ -354,6 +361,12 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
             if (&other < &p && other.wall == p.wall)
                 return Clash{
                     "partition.twice", p.key + ".wall", other.key + ".wall", {end}, Change{p.key + ".wall", std::string{opposite(p.wall)}}};
+            else if (&other < &p && other.wall != opposite(p.wall))
+                return Clash{"partition.cross",
+                             p.key + ".wall",
+                             other.key + ".wall",
+                             {end, Ref{"side." + other.wall}},
+                             Change{p.key + ".wall", std::string{opposite(other.wall)}}};
         // Its door swings in the room, and the birds keep room of their own.
         const auto least = leastRoom(s, p.key), most = p.room + birdsAcross(s, p.wall) - kLeastBirds;
         if (p.room < least || p.room > most) {
@@ -361,9 +374,9 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
             const auto nearest = roomBetweenRafters(s, p.key, works, least);
             return Clash{"partition.room",
                          p.key + ".room",
-                         p.room < least        ? p.key + ".door_width"
-                         : shell.turn % 2 == 0 ? "coop.width"
-                                               : "coop.depth",
+                         p.room < least               ? p.key + ".door_width"
+                         : sideIndex(p.wall) % 2 == 1 ? "coop.width"
+                                                      : "coop.depth",
                          {p.room, least, most},
                          nearest && *nearest >= least && *nearest <= most ? std::optional{Change{p.key + ".room", written(*nearest, s)}}
                                                                           : std::nullopt};
@@ -372,7 +385,9 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         if (const auto nearest = roomBetweenRafters(s, p.key, p.room, least); nearest != p.room)
             return Clash{"partition.rafter",
                          p.key + ".room",
-                         nearest || shell.ridgePosts.empty() ? "roof.spacing" : "roof.ridge_posts",
+                         shell.bearing(p.wall)                 ? "roof.ridge"
+                         : nearest || shell.ridgePosts.empty() ? "roof.spacing"
+                                                               : "roof.ridge_posts",
                          {p.room},
                          nearest ? std::optional{Change{p.key + ".room", written(*nearest, s)}} : std::nullopt};
         if (auto c = innerDoorClash(s, shell, p)) return c;

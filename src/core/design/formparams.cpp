@@ -112,7 +112,7 @@ void addForm(std::vector<Param>& p) {
                              },
                              true),
                          [](Ask& a) { return !indoors(a) && a.choice("roof.gutter") != "none"; }));
-    // Rooms parted off at an end of the coop, under the slope of its roof.
+    // Rooms parted off, by rule at an end of the coop.
     p.push_back(choice("partitions.*.wall", form, kAllSides, [](Ask& a) -> Value {
         const auto fall = sideIndex(a.choice("roof.falls_to"));
         std::vector<std::string_view> ends{kSides[(fall + 1) % 4], kSides[(fall + 3) % 4]};
@@ -163,6 +163,7 @@ void addForm(std::vector<Param>& p) {
                                     const auto shell = shellOf(a);
                                     const auto first = cornerClear(a), last = wallLength(a, wall) - first - wide;
                                     // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
+                                    if (shell.bearing(wall)) return awayFromRoost(a, wall, wide);
                                     const auto ridge = shell.ridgeOn(wall);
                                     if (!ridge || leftOf(wall) != a.choice("roost.wall"))
                                         return besideRidge(shell, wall, wide, easyEntry(a, wall, wide, high), first, last);

@@ -209,8 +209,8 @@ void addInside(std::vector<Param>& p) {
             return std::string{order.empty() ? "right" : order.front()};
         // A run of 14 ft that is too small along the short side of a walk-in goes along the front, under the high eave.
         const double need = inSquareFeet(runShare(a));
-        return std::string{!elevated(a) && need > 14 * inFeet(a.length("coop.depth")) && a.length("coop.depth") >= feet(6) &&
-                                   a.length("coop.width") > a.length("coop.depth")
+        return std::string{!elevated(a) && free("front") && need > 14 * inFeet(a.length("coop.depth")) &&
+                                   a.length("coop.depth") >= feet(6) && a.length("coop.width") > a.length("coop.depth")
                                ? "front"
                                : "right"};
     }));

@@ -209,6 +209,14 @@ Length openingWidth(Ask& ask, const std::string& key) {
     return key == "nests" ? nestRowWidth(ask.count("nests.count"), nestClear(ask)) : ask.length(key + ".width");
 }
 
+std::optional<std::pair<Length, Length>> belowBeam(Ask& ask, std::string_view side) {
+    const auto local = (sideIndex(side) - sideIndex(ask.choice("roof.falls_to")) + 6) % 4;
+    if (local % 2 == 0 || ask.choice("roof.form") != "gable" || ask.choice("roof.ridge_kind") != "beam") return std::nullopt;
+    const auto from = ask.length("roof.ridge"), two = timberOf(ask).two;
+    const auto at = local == 1 ? wallLength(ask, side) - from : from, half = Length::ticks(two.count() / 2) + besideOpening(ask);
+    return std::pair{at - half, at + half};
+}
+
 std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view self) {
     std::vector<Taken> out;
     bool before = true;
@@ -243,12 +251,7 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
         if (rightOf(side) == roost) out.push_back({"roosts", to - zone, whole});
     }
     // Nor below the posts that a ridge beam stands on.
-    if (const auto fall = sideIndex(ask.choice("roof.falls_to")), local = (sideIndex(side) - fall + 6) % 4;
-        local % 2 == 1 && ask.choice("roof.form") == "gable" && ask.choice("roof.ridge_kind") == "beam") {
-        const auto from = ask.length("roof.ridge"), two = timberOf(ask).two;
-        const auto at = local == 1 ? wallLength(ask, side) - from : from, half = Length::ticks(two.count() / 2) + besideOpening(ask);
-        out.push_back({"roof.ridge", at - half, at + half});
-    }
+    if (const auto post = belowBeam(ask, side)) out.push_back({"roof.ridge", post->first, post->second});
     // What opens to the air is no use in a wall that does.
     if ((hopper || self.starts_with("windows") || self.starts_with("vents")) && openWall(ask, side))
         out.push_back({"skin.open_" + std::string{side}, Length{}, wallLength(ask, side)});

@@ -123,6 +123,8 @@ Length wallLength(Ask& ask, std::string_view side);
 /// Rows that take room on a wall, in the order in which they choose their place: those whose wall is set first, but for hatches, whose
 /// hoppers keep clear of what opens round the corner too.
 std::vector<std::string> placingOrder(Ask& ask);
+/// Of an end wall, where nothing opens for the post that a ridge beam stands on there.
+std::optional<std::pair<Length, Length>> belowBeam(Ask& ask, std::string_view side);
 /// Openings on a wall, other than `self`, that are already placed: those before it in order, and later ones whose place is set.
 std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view self);
 /// The widest opening that still fits on a wall beside those taken; may be negative.

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 
 #include "core/base/tolerance.h"
 #include "core/catalog/stock.h"
@@ -23,14 +24,28 @@ std::string coverStock(Ask& ask, const std::string& key) {
 
 std::string partitionKey(int row) { return "partitions." + std::to_string(row); }
 
+Partition partitionOf(Ask& ask, const std::string& key) {
+    const auto stock = coverStock(ask, key);
+    return {
+        key,          ask.choice(key + ".wall"), ask.length(key + ".room"), ask.choice(key + ".cover") == "mesh", stock, thicknessOf(stock),
+        wallDeep(ask)};
+}
+
 std::vector<Partition> partitions(Ask& ask) {
     std::vector<Partition> out;
-    for (const int row : ask.rows("partitions")) {
-        const auto key = partitionKey(row), stock = coverStock(ask, key);
-        out.push_back({key, ask.choice(key + ".wall"), ask.length(key + ".room"), ask.choice(key + ".cover") == "mesh", stock,
-                       thicknessOf(stock), wallDeep(ask)});
-    }
+    for (const int row : ask.rows("partitions")) out.push_back(partitionOf(ask, partitionKey(row)));
     return out;
+}
+
+Length topAlong(const Shell& shell, const Partition& p) {
+    const auto under = [&](Length in) { return shell.rafterUndersideMm(inMm(shell.localSide(p.wall) == 2 ? shell.deep - in : in)); };
+    return mm(std::min(under(p.reach()), under(p.reach() - p.wallDeep)));
+}
+
+Length innerHead(Ask& ask, const Shell& shell, const std::string& key, Length at, Length width) {
+    const auto p = partitionOf(ask, key);
+    // Under its one plate lies a header of the studs' stock, flat.
+    return shell.bearing(p.wall) ? topAlong(shell, p) - shell.timber->two * 2 : highestHead(shell, p.wall, at, width);
 }
 
 Length roomsAt(Ask& ask, std::string_view wall) {
@@ -67,7 +82,7 @@ bool opensToBirds(Ask& ask, std::string_view side, Length at, Length width) {
 bool innerDoors(Ask& ask) { return !elevated(ask); }
 
 bool facesCupboard(Ask& ask, std::string_view wall) {
-    return !innerDoors(ask) &&
+    return !innerDoors(ask) && wallLength(ask, wall) < wallLength(ask, rightOf(wall)) &&
            std::ranges::any_of(ask.rows("partitions"), [&](int r) { return ask.choice(partitionKey(r) + ".wall") == opposite(wall); });
 }
 
@@ -76,7 +91,7 @@ Length leastRoom(Ask& ask, const std::string& key) {
 }
 
 Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
-    const auto head = highestHead(shell, ask.choice(key + ".wall"), ask.length(key + ".door_at"), ask.length(key + ".door_width"));
+    const auto head = innerHead(ask, shell, key, ask.length(key + ".door_at"), ask.length(key + ".door_width"));
     return shell.gable() && shell.beam.empty() ? std::min(head, std::max(shell.lowWall(), shell.otherWall())) : head;
 }
 
@@ -110,39 +125,52 @@ std::optional<Length> innerPopAt(Ask& ask, const Partition& p) {
         const auto to = at + kInnerPopWide;
         if (at < end + beside && to > door - beside) continue;
         if (std::ranges::any_of(barred, [&](const auto& bar) { return at > bar.first && at < bar.second; })) continue;
-        if (highestHead(shell, p.wall, at, kInnerPopWide) < innerPopSill(ask) + kInnerPopHigh * 2 + inches(4)) continue;
+        if (innerHead(ask, shell, p.key, at, kInnerPopWide) < innerPopSill(ask) + kInnerPopHigh * 2 + inches(4)) continue;
         const std::pair off{(!roostLeft || at >= zone) && (!roostRight || to <= whole - zone), at >= end ? at - end : door - to};
         if (!best || off > most) best = at, most = off;
     }
     return best;
 }
 
-std::optional<Length> roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least) {
-    const auto& wall = ask.choice(key + ".wall");
-    const int local = (sideIndex(wall) - sideIndex(ask.choice("roof.falls_to")) + 6) % 4;
-    const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), frame = inMm(wallDeep(ask)),
-                 two = inMm(timberOf(ask).two);
+namespace {
+/// Whether a partition's cover may go from `from` to `to`, mm from its wall's outer face, and its frame from there on.
+using Clear = std::function<bool(double from, double to)>;
+
+/// Across the coop: the frame stands under rafters, but not where a tie passes; the cover goes up beside both.
+Clear betweenRafters(Ask& ask, double wide, double frame, bool fromRight) {
+    const double two = inMm(timberOf(ask).two);
     const auto rafters = raftersOver(wide, inMm(readLength(ask.choice("roof.spacing"), Units::imperial).value()), two);
     const auto ties = ask.choice("roof.form") == "gable" && ask.choice("roof.ridge_kind") == "board" ? tiesBeside(rafters, wide, frame, two)
                                                                                                      : std::vector<double>{};
-    const auto posts = ridgePostsAt(ask);
-    // The frame stands under rafters, but not where a tie passes; the cover goes up beside both. Seen from the room's end wall.
-    const auto meets = [&](const std::vector<double>& bars, double from, double to) {
+    const auto meets = [=](const std::vector<double>& bars, double from, double to) {
         return std::ranges::any_of(bars, [&](double x) {
-            const double at = local == 1 ? wide - x - two : x;
+            const double at = fromRight ? wide - x - two : x;
             return at < to - kSameMm && at + two > from + kSameMm;
         });
     };
+    return [=](double from, double to) { return !meets(rafters, from, to) && !meets(ties, from, to + frame); };
+}
+}  // namespace
+
+std::optional<Length> roomBetweenRafters(Ask& ask, const std::string& key, Length wanted, Length least) {
+    const auto& wall = ask.choice(key + ".wall");
     const auto shell = shellOf(ask);
+    const int local = shell.localSide(wall);
+    const bool along = shell.bearing(wall);
+    const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), frame = inMm(wallDeep(ask)),
+                 ridge = local == 2 ? wide - shell.slopes[0].y0 : shell.slopes[0].y0,
+                 clear = inMm(shell.ridgeThick) / 2 + inMm(kBesideBeam);
+    const auto between = along ? Clear{[&](double from, double to) { return from > ridge + clear || to + frame < ridge - clear; }}
+                               : betweenRafters(ask, wide, frame, local == 1);
+    auto posts = ridgePostsAt(ask);
+    for (auto& x : posts) x = along ? ridge : local == 1 ? wide - x : x;
     const double beside = inMm(timberOf(ask).post) / 2 + inMm(inches(2)),
                  half = earthFloor(ask) && !posts.empty() ? std::max(beside, inMm(ridgeFooting(ask, shell)) / 2) : beside;
     const auto free = [&](Length room) {
-        const double from = frame + inMm(room);
+        const double from = frame + inMm(room), to = from + cover;
         // Nor do posts under the ridge, or their footings in the earth, stand in it or where its door may swing.
-        return !meets(rafters, from, from + cover) && !meets(ties, from, from + cover + frame) &&
-               std::ranges::none_of(posts, [&](double x) {
-                   const double at = local == 1 ? wide - x : x;
-                   return at > from - inMm(ask.length(key + ".door_width")) - half && at < from + cover + frame + half;
+        return between(from, to) && std::ranges::none_of(posts, [&](double at) {
+                   return at > from - inMm(ask.length(key + ".door_width")) - half && at < to + frame + half;
                });
     };
     std::optional<Length> best;

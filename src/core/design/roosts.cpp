@@ -38,13 +38,19 @@ std::int64_t barsAlong(Ask& ask, std::string_view wall) {
 
 Length roomBesideRoosts(Ask& ask, std::string_view side, std::string_view roost) {
     if (side == roost) return {};
-    const auto corner = cornerClear(ask);
     // One nest's width less half an inch may lie in the drop zone.
     const auto bars = ask.isSet("roost.count") ? ask.count("roost.count") : barsAlong(ask, roost);
-    const auto zone = wallDeep(ask) + roostZone(ask, bars) + inches(0.5) - nestClear(ask);
-    return wallLength(ask, side) - corner - (side == opposite(roost) ? corner : std::max(corner, zone));
+    const auto zone = roostZone(ask, bars) + inches(0.5) - nestClear(ask);
+    const auto [from, to] = birdsAlong(ask, side);
+    const auto takes = [&](std::string_view end, Length inner) {
+        return std::max(cornerClear(ask), inner + (end == roost ? zone : roomsAt(ask, end) > Length{} ? kBesidePartition : Length{}));
+    };
+    const auto whole = wallLength(ask, side), first = takes(leftOf(side), from), last = whole - takes(rightOf(side), whole - to);
+    const auto post = belowBeam(ask, side);
+    return post ? std::max(post->first - first, last - post->second) : last - first;
 }
 bool leavesNests(Ask& ask, std::string_view wall) {
+    if (roomsAt(ask, wall) > Length{}) return false;
     // What stands inside looks for its own room.
     if (!nestsThrough(ask)) return true;
     const auto row = nestRowWidth(nestsNeeded(birdsSizedFor(ask)), nestClear(ask));

@@ -127,8 +127,15 @@ Length lowWallFor(Ask& a) {
         // Boots 1 in, 2 in of air: common practice.
         const auto stand = a.length("keeper.height") + inches(3) + std::max(Length{}, litterTop(a)) +
                            mm(inMm(roofLining(a)) / std::cos(inRadians(steepest(a))));
-        // Between level walls a door's header goes under the plates.
+        // A header under level plates: within a building, and where one comes into a room along the coop under its eave.
+        const bool level = std::ranges::any_of(a.rows("partitions"), [&](int row) {
+            const auto& wall = a.choice(slotKey("partitions", row, "wall"));
+            return wall == a.choice("roof.falls_to") || (gable(a) && wall == opposite(a.choice("roof.falls_to")));
+        });
         if (indoors(a)) return upTo(stand + inches(6.5));
+        // Its leaf swings out under the rafters' tails.
+        if (level)
+            return upTo(std::max(stand + inches(6.5), stand + inches(2) + mm(drop * inMm(overhangOf(a) + timberOf(a).two + wallDeep(a)))));
         if (!gable(a)) {
             // A door in an end wall stands as far up the slope as its corner lets it, under a header and two plates.
             const double up = inMm(wallLength(a, rightOf(a.choice("roof.falls_to"))) - kCornerClear - inches(38));

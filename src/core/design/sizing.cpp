@@ -90,9 +90,11 @@ Base proposeBase(Area need, Length across, Length along, bool elevated, Length w
     // Where one of them opens nowhere the others take more.
     const int narrowest = leaning ? (elevated ? 10 : 8) : foot < feet(1) ? 7 : 6;
     for (int ft = narrowest; foot * ft <= widest; ft += ft < 24 ? 2 - ft % 2 : 4) widths.push_back(foot * ft);
-    // An elevated coop is worked from outside: past 4 ft of depth an arm no longer reaches all of it from one side.
+    // An elevated coop is worked from outside: past 4 ft of depth, or of what a cupboard along it leaves of more, an arm no longer reaches
+    // all of it from one side.
     for (const int ft : {4, 6, 8, 10, 12})
-        if (foot * ft <= deepest && (elevated ? ft == 4 || widthSet > zero : !leaning || ft > 4)) depths.push_back(foot * ft);
+        if (foot * ft <= deepest && (elevated ? ft == 4 || widthSet > zero || foot * ft - along < foot * 4 : !leaning || ft > 4))
+            depths.push_back(foot * ft);
     if (widths.empty()) widths = {foot * narrowest};
     if (depths.empty()) depths = {foot * 4};
     if (widthSet > zero) widths = {widthSet};

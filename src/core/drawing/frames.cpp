@@ -19,16 +19,24 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
     Drawing d;
     d.id = "frame/" + std::string{side};
     const auto shell = shellOf(s);
-    // A partition is seen as the end wall at its room is, from the room.
+    // A partition is seen as the wall at its room is, from the room.
     const bool inside = side.starts_with("partitions.");
     const auto wall = inside ? s.choice(std::string{side} + ".wall") : std::string{side};
     const auto look = before(s, wall, inMm(shell.floorTop));
-    const auto parts = partsWhere(m, [&](const Part& p) {
+    auto parts = partsWhere(m, [&](const Part& p) {
         // Felt or mesh on a panel that leans on a wall hides nothing of it.
         if (p.form == Form::mesh || p.form == Form::roll) return false;
         return (p.system == System::walls || (inside && p.system == System::inside && p.form == Form::lumber)) && p.side == side;
     });
     project(d, m, parts, look);
+    // Blocks over a partition reach past its frame, onto the end walls: that is measured without them.
+    std::erase_if(parts, [&](std::size_t i) {
+        const auto& p = m.parts[i];
+        if (p.role != "eave-block") return false;
+        const auto [a, b] = extentOn(look, p);
+        d.labels.push_back({{(a.x + b.x) / 2, (a.y + b.y) / 2}, t.marks[i], 2.0, 0, 0, false, p.id});
+        return true;
+    });
     std::set<double> studs, openings;
     double low = 1e9, high = -1e9, left = 1e9;
     for (const auto i : parts) left = std::min(left, extentOn(look, m.parts[i]).first.x);
@@ -89,7 +97,7 @@ Drawing wallFrame(const Model& m, Settled& s, const Takeoff& t, std::string_view
                     if (std::fabs(look.on(v).x - u) < 1) top = std::max(top, look.on(v).y);
         return top;
     };
-    d.dimensions.push_back({{low, 0}, {low, heightAt(low)}, 6, local == 2 ? "coop.low_wall" : ""});
+    d.dimensions.push_back({{low, 0}, {low, heightAt(low)}, 6, local == 2 && !inside ? "coop.low_wall" : ""});
     if (local % 2 == 1) d.dimensions.push_back({{high, 0}, {high, heightAt(high)}, -6, ""});
     for (const auto i : parts)
         if (m.parts[i].role == "ridge-post") d.dimensions.push_back({{high, 0}, {high, look.on(m.parts[i].box().high).y}, -13, ""});

@@ -221,7 +221,7 @@ std::vector<Zone> zonesOf(const Model& model) {
     // A room parted off is shut as the coop is: what a partition leaves on either side of it is looked at by itself.
     std::map<std::string, Bounds> partitions, rooms;
     for (const auto& p : model.parts)
-        if (p.id.starts_with("partitions.") && p.system == System::inside) partitions[p.id.substr(0, p.id.find('/'))].add(p.box());
+        if (p.side.starts_with("partitions.") && p.form == Form::lumber && p.system == System::inside) partitions[p.side].add(p.box());
     auto birds = floor;
     for (const auto& [row, b] : partitions) {
         auto& room = rooms[row] = floor;

@@ -99,6 +99,7 @@ Builder::Builder(Settled& settled)
                                                              : Form::sheet,
         w.skin = inMm(wallSkin(s, w.side));
         w.from = w.sloping ? t : 0, w.to = w.length - w.from;
+        w.top = inMm(i == 0 ? shell.otherWall() : shell.lowWall());
         walls.push_back(w);
     }
     const auto hole = [&](const std::string& row, std::string kind, double z0, double height) {
@@ -127,6 +128,8 @@ Builder::Builder(Settled& settled)
         w.side = p.key, w.inside = true, w.holes.clear();
         w.wears = p.stock, w.form = p.mesh ? Form::mesh : Form::sheet, w.skin = inMm(p.cover);
         w.origin = w.origin + w.inward * inMm(p.reach() - p.wallDeep);
+        w.from = t, w.to = w.length - t;
+        if (!w.sloping) w.top = inMm(topAlong(shell, p));
         if (innerDoors(s)) {
             const double at = inMm(s.length(p.key + ".door_at")), sill = inMm(innerSill(s, p.key));
             w.holes.push_back(
@@ -158,8 +161,7 @@ std::vector<double> Builder::studMiddles(const WallFrame& w) const { return midd
 double Builder::skinFoot() const { return ownFloor(s) ? floor + kIn / 4 : floor - inMm(shell.deck) - kIn; }
 
 double Builder::underPlates(const WallFrame& w, double u, double plates) const {
-    if (w.local == 0) return inMm(shell.otherWall()) - plates;
-    if (w.local == 2) return inMm(shell.lowWall()) - plates;
+    if (!w.sloping) return w.top - plates;
     const double y = w.yAt(u);
     return under(y) - floor - plates / shell.slopeAt(y).cosine();
 }

@@ -31,7 +31,7 @@ struct Hole {
 
 /// A wall seen from outside: u from its left end, d inwards from the frame's outer face, z up from the deck.
 struct WallFrame {
-    int local = 0;     ///< 0 front, 1 right, 2 back (the roof falls to it), 3 left; a partition's, the end wall it stands along
+    int local = 0;     ///< 0 front, 1 right, 2 back (the roof falls to it), 3 left; a partition's, the wall it stands along
     std::string side;  ///< the coop side it ends up on, or the partition's row
     Vec3 origin, u, inward;
     double length = 0;
@@ -39,6 +39,7 @@ struct WallFrame {
     double from = 0, to = 0;  ///< where its own framing runs
     std::vector<Hole> holes;
     bool inside = false;      ///< a partition
+    double top = 0;           ///< of a level one, above the deck
     std::string wears{};      ///< stock of what it wears on its studs: siding, mesh, a partition's cover
     Form form = Form::sheet;  ///< of that: mesh where it is open
     double skin = 0;          ///< thickness of that
@@ -76,7 +77,7 @@ public:
     double rafterDeep, overhang, rake, skinThick, wallDeep;
     std::vector<WallFrame> walls;
     std::vector<MeshSide> meshSides;
-    std::vector<WallFrame> partitions;  ///< seen from their rooms, as the end walls are from outside; sides are their rows
+    std::vector<WallFrame> partitions;  ///< seen from their rooms, as those walls are from outside; sides are their rows
 
     double wideOf(std::string_view nominal) const { return inMm(shell.timber->size(nominal).wide); }
     /// Height above grade of the rafters' underside and top at local y.

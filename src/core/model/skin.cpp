@@ -34,6 +34,8 @@ struct Siding {
     /// Its top, above the deck, when it stands `out` from the frame: below the tails of rafters over level walls, at their tops on sloping
     /// ones.
     double top(double u, double out) const {
+        // Up to a level partition's plate; rafters come lower down before it where they fall that way.
+        if (w.inside && !w.sloping) return std::min(w.top, b.under(w.at(0, -out, 0).y) - b.floor);
         if (w.local == 0) return std::min(upTo, std::min(b.under(0), b.under(-out)) - b.floor);
         if (w.local == 2) return std::min(upTo, b.under(b.deep + out) - b.floor);
         return std::min(upTo, b.over(w.yAt(u)) - b.floor);

@@ -1,6 +1,10 @@
-// What rooms parted off have of their own: a board under the partition's plate where the floor is the earth within a curb.
+// What rooms parted off have of their own: a board under the partition's plate where the floor is the earth within a curb; blocks between
+// the rafters on the plate of one along the coop.
 // Shelves along a side wall of a room parted off, each on a ledger across its studs and brackets before that, and bins that stand below
 // them.
+#include <algorithm>
+#include <set>
+
 #include "core/design/storeroom.h"
 #include "core/model/builder.h"
 
@@ -17,9 +21,39 @@ static void boardsUnder(Builder& b, const WallFrame& w) {
     });
 }
 
+/// From rafter to rafter over the plate's lower edge, up to their tops; let in over the end walls' plates, which rise with the roof.
+static void blocksOver(Builder& b, const WallFrame& w) {
+    std::set<double> rafters;
+    for (const auto& p : b.model.parts)
+        if (p.system == System::roof && (p.role == "rafter" || p.role == "ceiling-joist"))
+            if (const auto x = p.box(); x.low.x > -kSameMm && x.high.x < b.wide + kSameMm) rafters.insert(x.low.x);
+    const double faces[] = {w.at(0, 0, 0).y, w.at(0, b.wallDeep, 0).y}, foot = b.floor + w.top;
+    const bool first = b.under(faces[0]) < b.under(faces[1]);
+    const double low = faces[first ? 0 : 1], inner = low + (faces[first ? 1 : 0] > low ? b.two : -b.two), head = b.over(low),
+                 end = b.wallDeep;
+    const auto stock = boardAtLeast(b, head - foot);
+    const double top = foot + std::min(head - foot, b.wideOf(stock));
+    const auto piece = [&](double from, double to, double z) {
+        return from < to - kSameMm ? box({from, low, z}, {to, inner, top}) : Solid{};
+    };
+    double from = -1e9;
+    for (const double x : rafters) {
+        if (from > -1e9 && x - from >= 2 * kIn - kSameMm)
+            if (auto* p = b.lumber(w.side + "/block/" + tenths(x), "eave-block", w.assembly(), System::inside, stock, {1, 0, 0}, {0, 0, 1},
+                                   piece(std::max(from, end), std::min(x, b.wide - end), foot))) {
+                p->side = w.side;
+                for (const auto& [a, e] : {std::pair{from, end}, std::pair{b.wide - end, x}})
+                    if (auto over = piece(a, e, b.under(inner)); !over.empty()) p->solids.push_back(std::move(over));
+            }
+        from = x + b.two;
+    }
+}
+
 void storeRooms(Builder& b) {
-    for (const auto& w : b.partitions)
+    for (const auto& w : b.partitions) {
         if (earthFloor(b.s)) boardsUnder(b, w);
+        if (!w.sloping) blocksOver(b, w);
+    }
     for (const auto& p : partitions(b.s)) {
         const auto place = stowage(b.s, p);
         if (!place) continue;

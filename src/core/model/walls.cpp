@@ -17,6 +17,7 @@ struct Framer {
     double plates;
     double spacing = b.apart(w);
     bool posted = b.shell.posted && !w.inside;  ///< a partition stands on studs always
+    bool carries = !w.sloping && !w.inside;     ///< the rafters
     std::string stud = b.shell.posted ? "2x4" : b.s.choice("frame.stud");
     double wide = b.wallDeep;
     std::string row{};                                 ///< of the opening that is being framed
@@ -85,9 +86,8 @@ struct Framer {
     /// On top of the uprights, so far below the wall's top.
     void level(std::string_view role, const std::string& stock, double lower, double upper, const std::vector<double>& middles,
                double first) {
-        const double top = inMm(w.local == 0 ? b.shell.otherWall() : b.shell.lowWall());
         inBoards(b.s, w.from, w.to, middles, first, [&](double from, double to, const std::string&) {
-            put(role, id(role, from), stock, w.u, across(stock, {0, 0, 1}), w.box(from, to, 0, wide, top - lower, top - upper));
+            put(role, id(role, from), stock, w.u, across(stock, {0, 0, 1}), w.box(from, to, 0, wide, w.top - lower, w.top - upper));
         });
     }
     /// Along each slope; on a gable both end plumb at the post under the ridge.
@@ -116,7 +116,7 @@ struct Framer {
         if (h.row == "nests" && nestsBetween(b.s)) return betweenStuds(h);
         const double left = h.u0 - 2 * b.two, right = h.u1 + 2 * b.two;
         const auto stock = headerStock(b.shell, mm(h.u1 - h.u0));
-        const double deep = inMm(headerDeep(b.shell, !w.sloping, mm(h.u1 - h.u0)));
+        const double deep = inMm(headerDeep(b.shell, carries, mm(h.u1 - h.u0)));
         const double top = std::min(underPlates(left), underPlates(right));
         double header = h.z1;
         // A gap that no piece fits is closed by raising the header to the plates.
@@ -126,7 +126,7 @@ struct Framer {
             put("trimmer", id("trimmer", u), stud, {0, 0, 1}, w.inward, w.box(u, u + b.two, 0, wide, b.two, header));
         };
         trimmer(h.u0 - b.two), trimmer(h.u1);
-        if (w.sloping) {
+        if (!carries) {
             put("header", id("header", h.u0), stud, w.u, w.inward, w.box(h.u0 - b.two, h.u1 + b.two, 0, wide, header, header + b.two));
         } else {
             put("header", id("header", h.u0) + "/outer", std::string{stock}, w.u, {0, 0, 1},
@@ -303,13 +303,13 @@ struct Framer {
 
     void studs(const std::vector<std::pair<double, double>>& closed) {
         auto at = layout(w.from, w.to, spacing, b.two);
-        if (!w.sloping) at.push_back(w.from + b.two), at.push_back(w.to - 2 * b.two);
+        if (carries) at.push_back(w.from + b.two), at.push_back(w.to - 2 * b.two);
         std::ranges::sort(at);
         double last = -1e9;
         for (const double u : at) {
             const bool corner = u < w.from + b.two + kSameMm || u > w.to - 2 * b.two - kSameMm;
             if (u < last + b.two - kSameMm) continue;
-            if (!corner && ((!w.sloping && (u < w.from + 2 * b.two || u > w.to - 3 * b.two)) || u < w.from + b.two || u > w.to - 2 * b.two))
+            if (!corner && ((carries && (u < w.from + 2 * b.two || u > w.to - 3 * b.two)) || u < w.from + b.two || u > w.to - 2 * b.two))
                 continue;
             if (std::ranges::any_of(closed, [&](const auto& c) { return u + b.two > c.first + kSameMm && u < c.second - kSameMm; }))
                 continue;

@@ -48,7 +48,8 @@ constexpr Rule kOrder[] = {
     {"steps", System::openings, "stringer tread rail-post handrail guard-mesh", "saw treated"},
     {"mesh", System::openings, "*", "metal"},
     {"partitions", System::inside,
-     "plate-board bottom-plate top-plate stud king trimmer header sill cripple ridge-post partition-sheet partition-mesh", "saw"},
+     "plate-board bottom-plate top-plate stud king trimmer header sill cripple ridge-post eave-block partition-sheet partition-mesh",
+     "saw"},
     {"kickboards", System::inside, "kick-board", "saw"},
     {"nests", System::inside,
      "nest-floor nest-end nest-partition nest-front nest-back nest-lip nest-lid nest-roof nest-door nest-top nest-bearer nest-leg "
