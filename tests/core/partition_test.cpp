@@ -437,6 +437,26 @@ TEST(Along, ItsPlateLiesUnderTheRaftersAndBlocksCloseWhatIsOverIt) {
     EXPECT_NEAR(inSquareFeet(clearFloor(s)), (144 - 7) * (120 - 47.0625 - 3.5) / 144, 0.05);
 }
 
+TEST(Along, ItsDoorSwingsUnderRaftersThatFallTowardsItsWallAndUnderTheBeam) {
+    // Found by a random design: the head was as high as the plate let it, the leaf swung into the rafters.
+    const auto d = designWith(asked("coop.low_wall=60in; partitions.1.wall=back; partitions.1.room=36in"));
+    EXPECT_EQ(unsound(modelOf(d)), "");
+    Settled s{d};
+    const auto shell = shellOf(s);
+    // It swings to 3 1/2 + 36 - 28 in from the wall's face.
+    const auto head = partitionHead(s, shell, "partitions.1");
+    EXPECT_NEAR(inMm(head), shell.rafterUndersideMm(inMm(shell.deep) - 11.5 * 25.4) - 0.5 * 25.4, 0.1);
+    EXPECT_EQ(s.length("partitions.1.door_height") + s.length("partitions.1.sill"), head);
+    EXPECT_EQ(Design{d}.with({{"partitions.1.door_height", "70in"}}).error().what.id, "clash.partition.head");
+    const auto beam =
+        designWith(asked("coop.width=10'; coop.depth=12'; roof.form=gable; roof.pitch=3/12; roof.ridge=6'; "
+                         "roof.ridge_kind=beam; partitions.1.wall=front; partitions.1.room=7'; flock.count=6"));
+    EXPECT_EQ(unsound(modelOf(beam)), "");
+    Settled under{beam};
+    const auto low = shellOf(under);
+    EXPECT_LE(inMm(partitionHead(under, low, "partitions.1")), ridgeUndersideMm(low));
+}
+
 TEST(Along, ClearOfTheBeamUnderTheRidge) {
     // A ridge 6 ft from either side of 12 ft: half an inch and a half of beam and 3 in clear are 68 1/4 to 75 3/4 in.
     Settled s{designWith(asked(

@@ -15,6 +15,9 @@
 namespace oiko {
 namespace {
 
+/// Between the local front wall's outer face and what lies so far in from a wall that carries the rafters, mm; and back.
+double yFrom(const Shell& shell, std::string_view wall, Length in) { return inMm(shell.localSide(wall) == 2 ? shell.deep - in : in); }
+
 std::string coverStock(Ask& ask, const std::string& key) {
     const auto& cover = ask.choice(key + ".cover");
     return cover == "mesh" ? ask.choice("mesh.kind") : cover;
@@ -38,7 +41,7 @@ std::vector<Partition> partitions(Ask& ask) {
 }
 
 Length topAlong(const Shell& shell, const Partition& p) {
-    const auto under = [&](Length in) { return shell.rafterUndersideMm(inMm(shell.localSide(p.wall) == 2 ? shell.deep - in : in)); };
+    const auto under = [&](Length in) { return shell.rafterUndersideMm(yFrom(shell, p.wall, in)); };
     return mm(std::min(under(p.reach()), under(p.reach() - p.wallDeep)));
 }
 
@@ -91,8 +94,17 @@ Length leastRoom(Ask& ask, const std::string& key) {
 }
 
 Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
-    const auto head = innerHead(ask, shell, key, ask.length(key + ".door_at"), ask.length(key + ".door_width"));
-    return shell.gable() && shell.beam.empty() ? std::min(head, std::max(shell.lowWall(), shell.otherWall())) : head;
+    auto head = innerHead(ask, shell, key, ask.length(key + ".door_at"), ask.length(key + ".door_width"));
+    const auto p = partitionOf(ask, key);
+    if (!shell.bearing(p.wall))
+        return shell.gable() && shell.beam.empty() ? std::min(head, std::max(shell.lowWall(), shell.otherWall())) : head;
+    // Its leaf swings under rafters that may fall towards the wall, and under the beam of a ridge over the room.
+    const auto swings = p.wallDeep + p.room - ask.length(key + ".door_width"), clear = inches(0.5);
+    head = std::min(head, mm(shell.rafterUndersideMm(yFrom(shell, p.wall, swings))) - clear);
+    const double ridge = yFrom(shell, p.wall, mm(shell.slopes[0].y0)), half = inMm(shell.ridgeThick) / 2;
+    if (shell.gable() && ridge + half > inMm(swings) && ridge - half < inMm(p.reach()))
+        head = std::min(head, mm(ridgeUndersideMm(shell)) - clear);
+    return head;
 }
 
 Length innerSill(Ask& ask, const std::string& key) { return earthFloor(ask) ? timberOf(ask).two : ask.length(key + ".sill"); }
@@ -158,8 +170,7 @@ std::optional<Length> roomBetweenRafters(Ask& ask, const std::string& key, Lengt
     const int local = shell.localSide(wall);
     const bool along = shell.bearing(wall);
     const double wide = inMm(wallLength(ask, leftOf(wall))), cover = inMm(thicknessOf(coverStock(ask, key))), frame = inMm(wallDeep(ask)),
-                 ridge = local == 2 ? wide - shell.slopes[0].y0 : shell.slopes[0].y0,
-                 clear = inMm(shell.ridgeThick) / 2 + inMm(kBesideBeam);
+                 ridge = yFrom(shell, wall, mm(shell.slopes[0].y0)), clear = inMm(shell.ridgeThick) / 2 + inMm(kBesideBeam);
     const auto between = along ? Clear{[&](double from, double to) { return from > ridge + clear || to + frame < ridge - clear; }}
                                : betweenRafters(ask, wide, frame, local == 1);
     auto posts = ridgePostsAt(ask);
