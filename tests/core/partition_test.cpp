@@ -425,6 +425,15 @@ TEST(Along, ItsPlateLiesUnderTheRaftersAndBlocksCloseWhatIsOverIt) {
         // A rafter's depth, plumb: over the cosine of 3 in 12.
         EXPECT_NEAR(blocks[i].size().z, inMm(shell.rafterDeep) * std::sqrt(1 + 1.0 / 16), 0.1);
     }
+    // Those at the ends are let in where they pass the end walls' plates, 2 in of 3 1/2, by what those rise over 1 1/2 in.
+    std::size_t letIn = 0;
+    for (const auto& piece : a->takeoff->pieces)
+        if (piece.role == "eave-block" && piece.system == System::inside && !piece.saw.notches.empty()) {
+            letIn += piece.parts.size();
+            EXPECT_NEAR(piece.saw.notches[0].widthMm, 2 * 25.4, 0.1);
+            EXPECT_NEAR(piece.saw.notches[0].depthMm, 1.5 * 25.4 / 4, 0.1);
+        }
+    EXPECT_EQ(letIn, 2u);
     // Its drawing measures the frame alone: 12 ft less two walls, up to its plate.
     const auto drawn = wallFrame(*a->model, s, *a->takeoff, "partitions.1");
     const auto tells = [&](double mm) {

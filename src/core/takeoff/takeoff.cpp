@@ -136,19 +136,22 @@ SawSettings sawSettings(const Part& p) {
             }
         return out;
     }
-    // A notch shows as a seat: a face inside the length that is neither an edge nor parallel to an end.
+    // A notch shows as a seat: a face inside the length that is neither an edge nor parallel to an end, or a level one over the edge at an
+    // end.
     for (std::size_t i = 0; p.solids.size() > 1 && i < p.solids.size(); ++i) {
         const auto& s = p.solids[i];
         for (std::size_t k = 0; k < s.faces.size(); ++k) {
             const auto n = f.local(facePlane(s, k).normal);
-            if (n.y > -0.3 || std::fabs(n.z) > 0.05 || std::fabs(n.x) < 1e-4) continue;
+            if (n.y > -0.3 || std::fabs(n.z) > 0.05) continue;
             if (std::ranges::find(p.inner[i], k) != p.inner[i].end()) continue;
             double a = 1e300, b = -1e300, deep = 0;
             for (const auto v : s.faces[k]) {
                 const auto q = f.local(s.vertices[v]);
                 a = std::min(a, q.x), b = std::max(b, q.x), deep = std::max(deep, q.y - edge);
             }
-            if (a < low + kTouchMm || b > high - kTouchMm || deep < 1) continue;
+            // One at an end runs level out of it; what leans there is the end itself, and what goes from end to end an edge of its own.
+            const bool first = a<low + kTouchMm, last = b> high - kTouchMm, level = std::fabs(n.x) < 1e-4;
+            if (deep < 1 || (first && last) || (first || last) != level) continue;
             out.notches.push_back({a - low, b - a, deep, std::round(std::atan2(std::fabs(n.x), -n.y) * 180 / kPi * 100) / 100});
         }
     }
