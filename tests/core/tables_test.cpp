@@ -163,16 +163,17 @@ TEST(Sizing, FollowsTheSchools) {
 }
 
 TEST(ProposeBase, IsTheSmallestThatServes) {
-    const auto b = proposeBase(squareFeet(64), inches(7), inches(7), false, {}, {}, feet(14), feet(12));
+    const auto anywhere = [](Length, Length) { return true; };
+    const auto b = proposeBase(squareFeet(64), inches(7), inches(7), {}, {}, {}, feet(14), feet(12));
     EXPECT_EQ(b.width, feet(10));
     EXPECT_EQ(b.depth, feet(8));
     EXPECT_GE(clearFloor(b.width, b.depth), squareFeet(64));
-    const auto kept = proposeBase(squareFeet(64), inches(7), inches(7), false, feet(12), {}, feet(14), feet(12));
+    const auto kept = proposeBase(squareFeet(64), inches(7), inches(7), {}, feet(12), {}, feet(14), feet(12));
     EXPECT_EQ(kept.width, feet(12));
     EXPECT_GE(clearFloor(kept.width, kept.depth), squareFeet(64));
     // Where boards leave no room for any of the usual sizes, the smallest is proposed: a clash then says what is wrong.
-    EXPECT_EQ(proposeBase(squareFeet(64), inches(7), inches(7), false, {}, {}, feet(3), feet(2)).depth, feet(4));
-    EXPECT_EQ(proposeBase(squareFeet(20), inches(7), inches(7), true, {}, {}, feet(14), feet(12)).depth, feet(4));
+    EXPECT_EQ(proposeBase(squareFeet(64), inches(7), inches(7), {}, {}, {}, feet(3), feet(2)).depth, feet(4));
+    EXPECT_EQ(proposeBase(squareFeet(20), inches(7), inches(7), anywhere, {}, {}, feet(14), feet(12)).depth, feet(4));
 }
 
 TEST(Catalog, HasUniqueIdsPricesAndWholeRows) {

@@ -5,6 +5,7 @@
 #include "core/catalog/covers.h"
 #include "core/catalog/lumber.h"
 #include "core/catalog/skins.h"
+#include "core/design/cleanouts.h"
 #include "core/design/gutter.h"
 #include "core/design/lean.h"
 #include "core/design/litter.h"
@@ -36,15 +37,8 @@ void addForm(std::vector<Param>& p) {
     p.push_back(stands(choice("existing.roof", form, kParts, word("kept"), false)));
     p.push_back(stands({"existing.replaced", form, Type::text, std::string{}, std::string{}, {}, word(""), false, {}}));
     p.push_back(stands({"existing.sound", form, Type::flag, false, true, {}, always(false), false, {}}));
-    const auto base = [](Ask& a) {
-        return proposeBase(floorNeeded(a), wallsTake(a) + roomsAbout(a, "left") + roomsAbout(a, "right"),
-                           wallsTake(a) + roomsAbout(a, "front") + roomsAbout(a, "back"), elevated(a),
-                           a.isSet("coop.width") ? a.length("coop.width") : Length{},
-                           a.isSet("coop.depth") ? a.length("coop.depth") : Length{}, alongRoof(a, "coop.width"),
-                           std::min(feet(12), alongRoof(a, "coop.depth")), boardFoot(a), leans(a));
-    };
-    p.push_back(length("coop.width", form, feet(3), kLongestCoop, [base](Ask& a) -> Value { return base(a).width; }));
-    p.push_back(length("coop.depth", form, feet(3), feet(24), [base](Ask& a) -> Value { return base(a).depth; }));
+    p.push_back(length("coop.width", form, feet(3), kLongestCoop, [](Ask& a) -> Value { return baseFor(a, a.rows("doors").size()).width; }));
+    p.push_back(length("coop.depth", form, feet(3), feet(24), [](Ask& a) -> Value { return baseFor(a, a.rows("doors").size()).depth; }));
     p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
     p.push_back(choice("foundation.kind", form,
                        {"skids", "pavers", "blocks", "posts", "set_posts", "slab", "curb", "blockwork", "sills", "floor"},

@@ -3,6 +3,7 @@
 #include <cmath>
 #include <optional>
 
+#include "core/design/cleanouts.h"
 #include "core/design/ground.h"
 #include "core/design/hatches.h"
 #include "core/design/lean.h"
@@ -28,29 +29,6 @@ Length stepUp(Ask& a) {
     const auto self = mine("doors", a);
     const auto at = a.length(self + ".at");
     return floorOver(a, outsideWall(a, side(a, "doors"), at, at + a.length(self + ".width"), feet(2)));
-}
-
-/// Of an elevated coop's only clean-out that would leave a corner of the floor out of a lean's reach beside its wall's corner: the least
-/// width that does reach both, and how far along the wall a corner may lie from it. The way is 51 1/2 in from the wall's outside, half an
-/// inch less than what is let pass. Common practice.
-struct Lean {
-    Length wide, beside;
-};
-std::optional<Lean> leanedThrough(Ask& a) {
-    const auto self = mine("doors", a);
-    const auto wall = side(a, "doors");
-    if (!elevated(a) || a.choice(self + ".kind") == "people_door" || a.rows("doors").size() > 1) return std::nullopt;
-    // In metric places less, by what a place is rounded to.
-    const double lean = a.choice("frame.timber") == "inch" ? 51.5 : 51.25, whole = inInches(wallLength(a, wall)),
-                 deep = inInches(wallDeep(a)), across = inInches(wallLength(a, rightOf(wall))) - deep, along = whole - 2 * deep;
-    if (across >= lean) return std::nullopt;
-    const double beside = std::sqrt(lean * lean - across * across), usual = std::clamp(whole - 37, 24.0, 42.0);
-    // As wide as is usual it serves beside a corner too.
-    if (along - 5 - usual <= beside) return std::nullopt;
-    // A longer coop wants a second door, which is the keeper's to choose.
-    const double wide = std::max(24.0, std::ceil(2 * (along - 2 * beside)) / 2);
-    if (wide > 72) return std::nullopt;
-    return Lean{inches(wide), inches(beside)};
 }
 
 /// Room for the head of a row's opening, over the deck, where it stands.
@@ -118,8 +96,13 @@ void addOpenings(std::vector<Param>& p) {
         const auto free = sidesButRuns(a, {"front", "left", "back", "right"});
         auto order = elevated(a) ? free : endsFirst(a, free);
         // Between two runs the one free long side is left to windows.
-        if (elevated(a) && a.rows("runs").size() < 2)
-            std::ranges::stable_partition(order, [&](auto s) { return wallLength(a, s) >= wallLength(a, rightOf(s)); });
+        if (elevated(a) && a.rows("runs").size() < 2) {
+            const auto longest = [&](auto s) { return wallLength(a, s) >= wallLength(a, rightOf(s)); };
+            std::ranges::stable_partition(order, longest);
+            // More than one share the floor, across from each other.
+            if (const auto first = order.front(); a.rows("doors").size() > 1 && a.rows("partitions").empty() && longest(first))
+                std::erase_if(order, [&](auto s) { return s != first && s != opposite(first); });
+        }
         if (!elevated(a) && !gable(a)) std::ranges::stable_partition(order, [&](auto s) { return s != a.choice("roof.falls_to"); });
         // Into the room that is parted off, if there is one, and from there to the birds; where one can't, to them first.
         const auto parted = [&](auto s) { return roomsAt(a, s) > Length{}; };
@@ -128,15 +111,15 @@ void addOpenings(std::vector<Param>& p) {
         return std::string{order[static_cast<std::size_t>(std::max(0, a.row() - 1)) % order.size()]};
     }));
     p.push_back(choice("doors.*.leaf", openings, {"single", "split", "double"}, [](Ask& a) -> Value {
-        const auto lean = leanedThrough(a);
-        return std::string{lean && lean->wide > inches(48) ? "double" : "single"};
+        const auto share = shareOfFloor(a, mine("doors", a));
+        return std::string{share && share->wide > inches(48) ? "double" : "single"};
     }));
     p.push_back(length("doors.*.width", openings, inches(18), inches(72), [](Ask& a) -> Value {
         const auto self = mine("doors", a);
         const auto room = widestGap(a, side(a, "doors"), self);
         // A clean-out is as wide as can be, but leaves its wall room for a window.
         auto want = a.choice(self + ".kind") == "people_door" ? inches(32) : std::min(inches(42), std::max(inches(24), room - inches(20)));
-        if (const auto lean = leanedThrough(a)) want = std::max(want, lean->wide);
+        if (const auto share = shareOfFloor(a, self)) want = share->several ? share->wide : std::max(want, share->wide);
         const bool two = a.choice(self + ".leaf") == "double";
         return bounded(widestPlace(a, side(a, "doors"), self, two ? std::max(want, inches(48)) : want), inches(18), inches(72));
     }));
@@ -160,11 +143,7 @@ void addOpenings(std::vector<Param>& p) {
         if (const auto [from, to] = birdsAlong(a, wall);
             !innerDoors(a) && roomsAt(a, wall) == Length{} && to - from < wallLength(a, wall) - wallDeep(a) * 2)
             ideal = Length::ticks((from + to - w).count() / 2);
-        // As near its left corner as the right one lets it: the rest of the wall is left in one piece.
-        if (const auto lean = leanedThrough(a)) {
-            const auto half = inches(0.5), least = wallLength(a, wall) - wallDeep(a) - lean->beside - w;
-            ideal = half * ((least.count() + half.count() - 1) / half.count());
-        }
+        if (const auto share = shareOfFloor(a, self)) ideal = share->at(w);
         return freePlace(a, wall, self, w, ideal);
     }));
     // One steps over a foot, not over more. Common practice. Where the ground would cover the lowest step there are none.

@@ -82,40 +82,48 @@ Area clearFloor(Ask& ask) {
 
 Area clearFloor(Length width, Length depth, Length walls) { return squareMm(inMm(width - walls) * inMm(depth - walls)); }
 
-Base proposeBase(Area need, Length across, Length along, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest,
-                 Length foot, bool leaning) {
+Base proposeBase(Area need, Length across, Length along, const Reached& reached, Length widthSet, Length depthSet, Length widest,
+                 Length deepest, Length foot, bool leaning) {
     const auto zero = Length{};
+    const bool elevated = static_cast<bool>(reached);
     std::vector<Length> widths, depths;
     // The least width of 2x timber leaves its walls room for what opens; of thicker, half of 4.2 m does.
     // Where one of them opens nowhere the others take more.
     const int narrowest = leaning ? (elevated ? 10 : 8) : foot < feet(1) ? 7 : 6;
     for (int ft = narrowest; foot * ft <= widest; ft += ft < 24 ? 2 - ft % 2 : 4) widths.push_back(foot * ft);
-    // An elevated coop is worked from outside: past 4 ft of depth, or of what a cupboard along it leaves of more, an arm no longer reaches
-    // all of it from one side.
     for (const int ft : {4, 6, 8, 10, 12})
-        if (foot * ft <= deepest && (elevated ? ft == 4 || widthSet > zero || foot * ft - along < foot * 4 : !leaning || ft > 4))
+        if (foot * ft <= deepest && (!elevated || ft <= 8 || widthSet > zero) && (!leaning || ft > 4 || elevated))
             depths.push_back(foot * ft);
     if (widths.empty()) widths = {foot * narrowest};
     if (depths.empty()) depths = {foot * 4};
     if (widthSet > zero) widths = {widthSet};
     if (depthSet > zero) depths = {depthSet};
+    // An elevated coop is worked from outside: past 4 ft of depth, or of what a cupboard along it leaves of more, an arm no longer reaches
+    // all of it from one side.
+    const auto shallow = [&](Length d) { return widthSet > zero || depthSet > zero || d == depths.front() || d - along < foot * 4; };
+    const auto deepestShallow = *std::find_if(depths.rbegin(), depths.rend(), shallow);
     // Longer than a board only where nothing else serves, and then deep; one worked from outside never.
     const auto some = std::ranges::upper_bound(widths, foot * 16);
-    Base best{widthSet > zero || some == widths.begin() ? widths.front() : *std::prev(some), depths.back()};
+    Base best{widthSet > zero || some == widths.begin() ? widths.front() : *std::prev(some), elevated ? deepestShallow : depths.back()};
     Area least = Area::ticks(std::numeric_limits<std::int64_t>::max());
     Length longest{};
-    for (const auto w : widths) {
-        const bool board = widthSet > zero || w <= foot * 16;
-        if (!board && (elevated || longest > zero)) break;
-        for (const auto d : depths) {
-            if (!board && d < foot * 8) continue;
-            if (!elevated && widthSet == zero && depthSet == zero && d > w) continue;
-            if (clearFloor(w - across, d - along, Length{}) < need) continue;
-            // A room parted off leaves the birds some length.
-            if (w - across < std::min(kLeastBirds, w - feet(1)) || d - along < std::min(kLeastBirds, d - feet(1))) continue;
-            const auto outside = squareMm(inMm(w) * inMm(d));
-            const auto longer = std::max(w, d);
-            if (outside < least || (outside == least && longer < longest)) best = {w, d}, least = outside, longest = longer;
+    const auto propose = [&](Length w, Length d, bool far) {
+        if (elevated && (far ? !shallow(d) : !reached(w, d))) return;
+        if (!far && widthSet == zero && depthSet == zero && d > w) return;
+        if (clearFloor(w - across, d - along, Length{}) < need) return;
+        // A room parted off leaves the birds some length.
+        if (w - across < std::min(kLeastBirds, w - feet(1)) || d - along < std::min(kLeastBirds, d - feet(1))) return;
+        const auto outside = squareMm(inMm(w) * inMm(d));
+        const auto longer = std::max(w, d);
+        if (outside < least || (outside == least && longer < longest)) best = {w, d}, least = outside, longest = longer;
+    };
+    for (const bool far : {false, true}) {
+        if (far && (!elevated || longest > zero)) break;
+        for (const auto w : widths) {
+            const bool board = widthSet > zero || w <= foot * 16;
+            if (!board && (elevated || longest > zero)) break;
+            for (const auto d : depths)
+                if (board || d >= foot * 8) propose(w, d, far);
         }
     }
     return best;

@@ -1,5 +1,7 @@
 #pragma once
 // From the flock to floor, run, roost, nests, feed and water; and from a floor to a base that wastes little.
+#include <functional>
+
 #include "core/catalog/source.h"
 #include "core/design/param.h"
 
@@ -109,8 +111,10 @@ struct Base {
 /// The smallest base of 4, 6, 8, 10 … ft steps (whole sheets and boards) whose clear floor serves; ties go to the squarer one.
 /// A side that is set (non-zero) stays. Nothing large enough: the largest.
 /// One that leans on a wall is wider, for nothing opens there.
-/// `across` is what walls and rooms take of the width, `along` of the depth.
-Base proposeBase(Area need, Length across, Length along, bool elevated, Length widthSet, Length depthSet, Length widest, Length deepest,
-                 Length foot = feet(1), bool leaning = false);
+/// `across` is what walls and rooms take of the width, `along` of the depth. In a coop on legs `reached` tells whether all of such a floor
+/// is within reach from outside; what serves and isn't is proposed only where nothing else serves.
+using Reached = std::function<bool(Length width, Length depth)>;
+Base proposeBase(Area need, Length across, Length along, const Reached& reached, Length widthSet, Length depthSet, Length widest,
+                 Length deepest, Length foot = feet(1), bool leaning = false);
 
 }  // namespace oiko

@@ -7,6 +7,7 @@
 #include "core/base/tolerance.h"
 #include "core/catalog/covers.h"
 #include "core/catalog/skins.h"
+#include "core/design/cleanouts.h"
 #include "core/design/existing.h"
 #include "core/design/ground.h"
 #include "core/design/layout.h"
@@ -37,6 +38,7 @@ struct Hearing : Court {
         auto& f =
             find("room.floor", "room", inSquareMetres(clear) / birds(), inSquareMetres(s.area("flock.floor_each")), "m2/bird", true, 0.05);
         f.parts = idsWith("floor/deck");
+        moreCleanOuts(f);
         if (s.isSet("coop.width") || s.isSet("coop.depth")) f.remedies.push_back({{"coop.width", ""}, {"coop.depth", ""}});
         const auto step = feet(2);
         f.remedies.push_back({{"coop.width", len(s.length("coop.width") + step)}});
@@ -44,6 +46,16 @@ struct Hearing : Court {
         if (s.count("flock.count") > 2)
             f.remedies.push_back(
                 {{"flock.count", std::to_string(static_cast<std::int64_t>(clear.count() / s.area("flock.floor_each").count()))}});
+    }
+    /// On legs a larger floor wants as many as bring it within reach.
+    void moreCleanOuts(Finding& f) {
+        if (!elevated(s) || !s.rows("partitions").empty()) return;
+        const auto rows = s.rows("doors");
+        std::vector<Change> more;
+        for (auto k = rows.size(), wanted = cleanOutsWanted(s).value_or(k); k < wanted; ++k)
+            more.push_back({slotKey("doors", static_cast<int>(more.size()) + (rows.empty() ? 1 : rows.back() + 1), "kind"), "clean_out"});
+        if (!more.empty()) f.remedies.push_back(std::move(more));
+        if (!cleanOutsWanted(s)) f.remedies.push_back({{"form.kind", "walk_in"}});
     }
     void runRoom() {
         // A flock that only sleeps in the coop ranges by day and wants no run.
@@ -317,8 +329,9 @@ struct Hearing : Court {
                     worst = std::max(worst, near);
                 }
             if (worst > 1e8) worst = std::hypot(w, d);
-            auto& f = find("reach.floor", "others", worst, inMm(inches(52)), "mm", false, 0.05);
+            auto& f = find("reach.floor", "others", worst, inMm(kLeanIn), "mm", false, 0.05);
             f.parts = idsWith("floor/deck");
+            moreCleanOuts(f);
             for (const int r : s.rows("doors")) f.remedies.push_back({{slotKey("doors", r, "width"), len(inches(48))}});
             const auto extra = slotKey("doors", s.rows("doors").empty() ? 1 : s.rows("doors").back() + 1, "wall");
             for (const auto& p : rooms)
