@@ -53,8 +53,9 @@ std::optional<CleanOut> shareOfFloor(Ask& ask, const std::string& door) {
     const bool several = across || sharing.size() > 1;
     const double least = several && onWall == 1 ? std::clamp(std::floor(whole / 3), 24.0, 42.0) : 24,
                  wide = std::max(least, std::ceil(2 * (along / n - 2 * beside)) / 2);
-    // What is as wide as is usual serves beside a corner too, and what is too wide not at all.
-    if (!several && (along - 5 - std::clamp(whole - 37, 24.0, 42.0) <= beside || wide > 72)) return std::nullopt;
+    // As wide as is usual one serves beside a corner too, and each of several would serve alone; what is too wide doesn't at all.
+    const double usual = std::clamp(whole - 37, 24.0, 42.0);
+    if (several ? shallow && along - 2 * beside <= usual : along - 5 - usual <= beside || wide > 72) return std::nullopt;
     auto rank = std::ranges::find_if(sharing, [&](int row) { return "doors." + std::to_string(row) == door; }) - sharing.begin();
     // Both walls count from the same end.
     if (shallow && (wall == "back" || wall == "left")) rank = std::ssize(sharing) - 1 - rank;

@@ -37,7 +37,8 @@ void addForm(std::vector<Param>& p) {
     p.push_back(stands(choice("existing.roof", form, kParts, word("kept"), false)));
     p.push_back(stands({"existing.replaced", form, Type::text, std::string{}, std::string{}, {}, word(""), false, {}}));
     p.push_back(stands({"existing.sound", form, Type::flag, false, true, {}, always(false), false, {}}));
-    p.push_back(length("coop.width", form, feet(3), kLongestCoop, [](Ask& a) -> Value { return baseFor(a, a.rows("doors").size()).width; }));
+    p.push_back(
+        length("coop.width", form, feet(3), kLongestCoop, [](Ask& a) -> Value { return baseFor(a, a.rows("doors").size()).width; }));
     p.push_back(length("coop.depth", form, feet(3), feet(24), [](Ask& a) -> Value { return baseFor(a, a.rows("doors").size()).depth; }));
     p.push_back(length("coop.low_wall", form, feet(2), feet(8), [](Ask& a) -> Value { return lowWallFor(a); }));
     p.push_back(choice("foundation.kind", form,
