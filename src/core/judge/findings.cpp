@@ -52,10 +52,11 @@ struct Hearing : Court {
         if (!elevated(s) || !s.rows("partitions").empty()) return;
         const auto rows = s.rows("doors");
         std::vector<Change> more;
-        for (auto k = rows.size(), wanted = cleanOutsWanted(s).value_or(k); k < wanted; ++k)
+        const auto wanted = cleanOutsWanted(s);
+        if (!wanted) f.remedies.push_back({{"form.kind", "walk_in"}});
+        for (auto k = rows.size(); k < wanted.value_or(k); ++k)
             more.push_back({slotKey("doors", static_cast<int>(more.size()) + (rows.empty() ? 1 : rows.back() + 1), "kind"), "clean_out"});
         if (!more.empty()) f.remedies.push_back(std::move(more));
-        if (!cleanOutsWanted(s)) f.remedies.push_back({{"form.kind", "walk_in"}});
     }
     void runRoom() {
         // A flock that only sleeps in the coop ranges by day and wants no run.
