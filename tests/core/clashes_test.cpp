@@ -118,8 +118,7 @@ const std::map<std::string, std::vector<Change>> kReached{
     {"partition.curb", asked("foundation.kind=curb; foundation.height=12in; partitions.1.wall=left")},
     {"partition.wall", asked("coop.width=10'; coop.depth=12'; roof.form=gable; roof.pitch=4/12; partitions.1.wall=back")},
     {"partition.lining", asked("coop.depth=10'; roof.lining=ply-1/2; partitions.1.wall=front")},
-    {"partition.cross", asked("coop.width=14'; coop.depth=12'; roof.pitch=2/12; roof.cover=metal_sealed; partitions.1.wall=left; "
-                              "partitions.2.wall=front")},
+    {"partition.cross", asked("form.kind=elevated; coop.width=12'; coop.depth=6'; partitions.1.wall=left; partitions.2.wall=front")},
     {"partition.twice", {{"coop.width", "16'"}, {"partitions.1.wall", "left"}, {"partitions.2.wall", "left"}}},
     {"partition.room", {{"coop.width", "10'"}, {"partitions.1.wall", "left"}, {"partitions.1.room", "7'"}}},
     {"partition.rafter", {{"coop.width", "12'"}, {"partitions.1.wall", "left"}, {"partitions.1.room", "44in"}}},

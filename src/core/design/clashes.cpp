@@ -100,6 +100,8 @@ std::optional<Clash> ridgePostClash(Settled& s, const Shell& shell) {
             const double face = inMm(p.reach()), back = face - inMm(p.wallDeep + p.cover);
             const bool swings = innerDoors(s) && u > door - half && u < door + wide + half && far > back - wide - half;
             // A partition on the earth stands on boards in it, a post on a footing.
+            // Beside a corner it is in the room that one is a corner of.
+            if (u < inMm(p.from) - half || u > inMm(p.to) + half) continue;
             const double foot = earthFloor(s) ? std::max(half, inMm(ridgeFooting(s, shell)) / 2) : half;
             if ((far < face + foot && far > back - foot) || (far < face + half && swings)) return names(p.key + ".room");
         }

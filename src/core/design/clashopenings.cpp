@@ -308,9 +308,8 @@ static std::optional<Clash> innerDoorClash(Settled& s, const Shell& shell, const
     if (!innerDoors(s)) return std::nullopt;
     const auto door = s.length(p.key + ".door_width"), at = s.length(p.key + ".door_at"), sill = innerSill(s, p.key),
                high = s.length(p.key + ".door_height");
-    const auto last = wallLength(s, p.wall) - cornerClear(s) - door;
-    const auto first = cornerClear(s),
-               nearest = besideRidge(shell, p.wall, door, std::clamp(at, first, std::max(first, last)), first, last);
+    const auto [first, last] = innerRange(s, p, door);
+    const auto nearest = besideRidge(shell, p.wall, door, std::clamp(at, first, std::max(first, last)), first, last);
     if (nearest != at || at < first || at > last)
         return Clash{"partition.door",
                      p.key + ".door_at",
@@ -336,8 +335,28 @@ static std::optional<Clash> alongClash(const Shell& shell, const Partition& p) {
     return std::nullopt;
 }
 
+/// Its door swings in the room; the birds, or the way past a corner, keep room of their own.
+static std::optional<Clash> depthClash(Settled& s, const Partition& p) {
+    const auto least = leastRoom(s, p.key), most = mostRoom(s, p.key);
+    if (p.room >= least && p.room <= most) return std::nullopt;
+    const auto works = p.room < least ? least : most;
+    const auto nearest = roomBetweenRafters(s, p.key, works, least);
+    return Clash{
+        "partition.room",
+        p.key + ".room",
+        p.room < least               ? p.key + ".door_width"
+        : sideIndex(p.wall) % 2 == 1 ? "coop.width"
+                                     : "coop.depth",
+        {p.room, least, most},
+        nearest && *nearest >= least && *nearest <= most ? std::optional{Change{p.key + ".room", written(*nearest, s)}} : std::nullopt};
+}
+
 std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::vector<Opening>& all) {
     const auto rooms = partitions(s);
+    // A corner that is too deep leaves the other's door no place.
+    for (const auto& p : rooms)
+        if (!p.within.empty())
+            if (auto c = depthClash(s, p)) return c;
     for (const auto& p : rooms) {
         const auto end = Ref{"side." + p.wall};
         // It stands on a floor, not on mesh.
@@ -345,7 +364,7 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         if (earthFloor(s) && boardUnderPlate(s).empty())
             return Clash{"partition.curb", p.key + ".wall", "foundation.height", {shell.floorTop}, Change{"foundation.height", "8in"}};
         if (auto c = alongClash(shell, p)) return c;
-        if (const auto shelves = s.count(p.key + ".shelves"), bins = s.count(p.key + ".bins"); shelves + bins > 0) {
+        if (const auto shelves = s.count(p.key + ".shelves"), bins = s.count(p.key + ".bins"); stored(s, p)) {
             const auto key = p.key + (shelves > 0 ? ".shelves" : ".bins");
             const auto place = stowage(s, p);
             if (!place)
@@ -361,28 +380,15 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
             if (&other < &p && other.wall == p.wall)
                 return Clash{
                     "partition.twice", p.key + ".wall", other.key + ".wall", {end}, Change{p.key + ".wall", std::string{opposite(p.wall)}}};
-            else if (&other < &p && other.wall != opposite(p.wall))
+            else if (&other < &p && other.wall != opposite(p.wall) && p.within.empty())
                 return Clash{"partition.cross",
                              p.key + ".wall",
                              other.key + ".wall",
                              {end, Ref{"side." + other.wall}},
                              Change{p.key + ".wall", std::string{opposite(other.wall)}}};
-        // Its door swings in the room, and the birds keep room of their own.
-        const auto least = leastRoom(s, p.key), most = p.room + birdsAcross(s, p.wall) - kLeastBirds;
-        if (p.room < least || p.room > most) {
-            const auto works = p.room < least ? least : most;
-            const auto nearest = roomBetweenRafters(s, p.key, works, least);
-            return Clash{"partition.room",
-                         p.key + ".room",
-                         p.room < least               ? p.key + ".door_width"
-                         : sideIndex(p.wall) % 2 == 1 ? "coop.width"
-                                                      : "coop.depth",
-                         {p.room, least, most},
-                         nearest && *nearest >= least && *nearest <= most ? std::optional{Change{p.key + ".room", written(*nearest, s)}}
-                                                                          : std::nullopt};
-        }
+        if (auto c = depthClash(s, p)) return c;
         // Between posts under the ridge there may be no place at all.
-        if (const auto nearest = roomBetweenRafters(s, p.key, p.room, least); nearest != p.room)
+        if (const auto nearest = roomBetweenRafters(s, p.key, p.room, leastRoom(s, p.key)); nearest != p.room)
             return Clash{"partition.rafter",
                          p.key + ".room",
                          shell.bearing(p.wall)                 ? "roof.ridge"
@@ -393,7 +399,7 @@ std::optional<Clash> partitionClash(Settled& s, const Shell& shell, const std::v
         if (auto c = innerDoorClash(s, shell, p)) return c;
         if (s.flag(p.key + ".pop") && !innerPopAt(s, p))
             return Clash{"partition.pop", p.key + ".pop", p.key + (innerDoors(s) ? ".door_at" : ".wall"), {}, Change{p.key + ".pop", "no"}};
-        if (roosting(s) && s.choice("roost.wall") == p.wall)
+        if (roosting(s) && s.choice("roost.wall") == p.wall && p.within.empty())
             return Clash{"partition.roost", "roost.wall", p.key + ".wall", {end}, Change{"roost.wall", std::string{opposite(p.wall)}}};
         for (const auto& o : all)
             for (const auto& bar : takenOn(s, o.wall, o.row))

@@ -84,11 +84,12 @@ Base baseFor(Ask& ask, std::size_t doors) {
     const auto reached = [&](Length width, Length depth) {
         return (facing || depth <= boardFoot(ask) * 4) && reachedThrough(width, depth, wallDeep(ask), doors);
     };
-    return proposeBase(floorNeeded(ask), wallsTake(ask) + roomsAbout(ask, "left") + roomsAbout(ask, "right"),
-                       wallsTake(ask) + roomsAbout(ask, "front") + roomsAbout(ask, "back"), elevated(ask) ? Reached{reached} : Reached{},
-                       ask.isSet("coop.width") ? ask.length("coop.width") : Length{},
-                       ask.isSet("coop.depth") ? ask.length("coop.depth") : Length{}, alongRoof(ask, "coop.width"),
-                       std::min(feet(12), alongRoof(ask, "coop.depth")), boardFoot(ask), leans(ask));
+    return proposeBase(
+        floorNeeded(ask), wallsTake(ask) + roomsAbout(ask, "left") + roomsAbout(ask, "right"),
+        wallsTake(ask) + roomsAbout(ask, "front") + roomsAbout(ask, "back"), elevated(ask) ? Reached{reached} : Reached{},
+        ask.isSet("coop.width") ? ask.length("coop.width") : Length{}, ask.isSet("coop.depth") ? ask.length("coop.depth") : Length{},
+        alongRoof(ask, "coop.width"), std::min(feet(12), alongRoof(ask, "coop.depth")), boardFoot(ask), leans(ask),
+        {std::max(cornerWants(ask, "front"), cornerWants(ask, "back")), std::max(cornerWants(ask, "left"), cornerWants(ask, "right"))});
 }
 
 std::optional<std::size_t> cleanOutsWanted(Ask& ask) {

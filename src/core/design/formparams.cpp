@@ -131,7 +131,10 @@ void addForm(std::vector<Param>& p) {
         const auto& wall = a.choice(mine("partitions", a) + ".wall");
         const auto along = wallLength(a, rightOf(wall)) - wallDeep(a) * 2;
         const auto least = leastRoom(a, mine("partitions", a));
-        const auto wanted = innerDoors(a) ? bounded(Length::ticks(along.count() * 3 / 10), inches(36), inches(60)) : kCupboard;
+        const auto wanted = !innerDoors(a) ? kCupboard
+                            : roomAround(a, mine("partitions", a)).empty()
+                                ? bounded(Length::ticks(along.count() * 3 / 10), inches(36), inches(60))
+                                : kCornerRoom;
         return bounded(roomBetweenRafters(a, mine("partitions", a), std::max(wanted, least), least).value_or(wanted), kLeastCupboard,
                        feet(12));
     }));
@@ -156,22 +159,40 @@ void addForm(std::vector<Param>& p) {
                                     const auto& wall = a.choice(self + ".wall");
                                     const auto wide = a.length(self + ".door_width"), high = a.length("keeper.height") + inches(3);
                                     const auto shell = shellOf(a);
-                                    const auto first = cornerClear(a), last = wallLength(a, wall) - first - wide;
+                                    const auto room = partitionOf(a, self);
+                                    const auto [first, last] = innerRange(a, room, wide);
+                                    const auto within = [&, f = first, l = last](Length at) {
+                                        return besideRidge(shell, wall, wide, std::clamp(at, f, std::max(f, l)), f, l);
+                                    };
+                                    // In a corner's partition in the middle.
+                                    if (!room.within.empty()) return within(Length::ticks((first + last).count() / 2));
                                     // Under a gable at the end that the roosts are not at; under a single slope where it is higher.
-                                    if (shell.bearing(wall)) return awayFromRoost(a, wall, wide);
+                                    if (shell.bearing(wall)) return within(awayFromRoost(a, wall, wide));
                                     const auto ridge = shell.ridgeOn(wall);
-                                    if (!ridge || leftOf(wall) != a.choice("roost.wall"))
-                                        return besideRidge(shell, wall, wide, easyEntry(a, wall, wide, high), first, last);
+                                    if (!ridge || leftOf(wall) != a.choice("roost.wall")) return within(easyEntry(a, wall, wide, high));
                                     auto at = last;
                                     while (at > first && at + Length::ticks(wide.count() / 2) > *shell.ridgeOn(wall) &&
                                            highestHead(shell, wall, at, wide) < high)
                                         at = at - inches(0.5);
-                                    return besideRidge(shell, wall, wide, at, first, last);
+                                    return within(at);
                                 }),
                          innerDoors));
-    p.push_back({"partitions.*.pop", form, Type::flag, false, true, {}, always(false), false, {}});
-    p.push_back(count("partitions.*.shelves", form, 0, 3, always(std::int64_t{0}), false));
-    p.push_back(count("partitions.*.bins", form, 0, 3, always(std::int64_t{0}), false));
+    // A corner is for chicks: by rule it has one.
+    p.push_back({"partitions.*.pop",
+                 form,
+                 Type::flag,
+                 false,
+                 true,
+                 {},
+                 [](Ask& a) -> Value {
+                     const auto room = partitionOf(a, mine("partitions", a));
+                     return !room.within.empty() && innerPopAt(a, room);
+                 },
+                 true,
+                 {}});
+    const auto whole = [](Ask& a) { return roomAround(a, mine("partitions", a)).empty(); };
+    p.push_back(onlyWhen(count("partitions.*.shelves", form, 0, 3, always(std::int64_t{0}), false), whole));
+    p.push_back(onlyWhen(count("partitions.*.bins", form, 0, 3, always(std::int64_t{0}), false), whole));
     // Frame
     // As sold in America by the inch, or in Europe by the millimetre.
     p.push_back(choice("frame.timber", frame, {"inch", "metric", "planed"}, word("inch"), false));

@@ -54,6 +54,13 @@ void addInside(std::vector<Param>& p) {
         // Across from a cupboard they leave the long sides to doors and nests.
         std::ranges::stable_partition(order, [&](auto s) { return facesCupboard(a, s); });
         std::ranges::stable_partition(order, [&](auto s) { return roomsAt(a, s) == Length{}; });
+        // Beside a corner: the door from its room to the birds is at the other end.
+        std::ranges::stable_partition(order, [&](auto s) {
+            return std::ranges::any_of(a.rows("partitions"), [&](int row) {
+                const auto key = partitionKey(row);
+                return !roomAround(a, key).empty() && a.choice(key + ".wall") == s;
+            });
+        });
         // Where they leave a wall its nests.
         std::ranges::stable_partition(order, [&](auto s) { return leavesNests(a, s); });
         return std::string{order.front()};
@@ -199,7 +206,9 @@ void addInside(std::vector<Param>& p) {
         const auto free = [&](std::string_view s) {
             const auto put = [&](const std::string& key) { return a.isSet(key) && a.choice(key) == s; };
             return !put("nests.wall") && std::ranges::none_of(a.rows("doors"), [&](int r) { return put(slotKey("doors", r, "wall")); }) &&
-                   std::ranges::none_of(a.rows("partitions"), [&](int r) { return a.choice(slotKey("partitions", r, "wall")) == s; });
+                   std::ranges::none_of(a.rows("partitions"), [&](int r) {
+                       return a.choice(slotKey("partitions", r, "wall")) == s && roomAround(a, partitionKey(r)).empty();
+                   });
         };
         // Across from a cupboard: the long sides are for leaning in.
         std::ranges::stable_partition(order, [&](auto s) { return facesCupboard(a, s); });

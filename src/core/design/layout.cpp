@@ -10,6 +10,7 @@
 #include "core/design/screens.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/design/storeroom.h"
 #include "core/design/timber.h"
 
 namespace oiko {
@@ -260,15 +261,23 @@ std::vector<Taken> takenOn(Ask& ask, std::string_view side, std::string_view sel
     // A partition bars where it meets a wall; what serves the birds, the whole of its room.
     const bool birds = self == "nests" || hopper || self.starts_with("pops");
     for (const auto& p : partitions(ask)) {
-        const bool barred = birds || (!p.mesh && !self.starts_with("doors"));
-        // What follows by rule leaves both its side walls to shelves and bins.
-        const bool stored = !self.starts_with("doors") && ask.count(p.key + ".shelves") + ask.count(p.key + ".bins") > 0;
+        const bool door = self.starts_with("doors"), corner = !p.within.empty();
+        const bool barred = corner ? door : birds || (!p.mesh && !door);
+        // What follows by rule leaves both its side walls to shelves and bins. From outside one comes in beside a corner, not into it.
+        const bool stores = !door && stored(ask, p);
         const auto whole = wallLength(ask, side), end = p.reach(), start = end - p.wallDeep - p.cover;
-        if (side == p.wall && barred) out.push_back({p.key, Length{}, whole});
-        if (side == p.wall || side == opposite(p.wall)) continue;
+        // Beside a corner there is one wall for its room's stores.
+        if (const auto its = door && side == p.wall && stored(ask, p) ? cornerOf(ask, p) : std::nullopt) {
+            const auto way = p.wallDeep + kShelfDeep + inches(3);
+            its->wall == leftOf(side) ? out.push_back({p.key, whole - way, whole}) : out.push_back({p.key, Length{}, way});
+        }
+        if (side == p.wall && barred && !corner) out.push_back({p.key, Length{}, whole});
+        if (corner && side == p.wall && door)
+            p.around == leftOf(side) ? out.push_back({p.key, Length{}, p.to}) : out.push_back({p.key, p.from, whole});
+        if (side == p.wall || side == opposite(p.wall) || (corner && side != p.around)) continue;
         // The room lies at the left or the right end of the walls beside its own.
         const bool left = leftOf(side) == p.wall;
-        const auto from = barred || stored ? Length{} : start - kBesidePartition, to = end + kBesidePartition;
+        const auto from = barred || stores ? Length{} : start - kBesidePartition, to = end + kBesidePartition;
         out.push_back({p.key, left ? from : whole - to, left ? to : whole - from});
     }
     // Nothing opens behind a post of a run; vents have nothing outside that would meet one.

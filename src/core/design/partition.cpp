@@ -27,12 +27,84 @@ std::string coverStock(Ask& ask, const std::string& key) {
 
 std::string partitionKey(int row) { return "partitions." + std::to_string(row); }
 
+std::string roomAround(Ask& ask, const std::string& key) {
+    if (!innerDoors(ask)) return {};
+    const auto& wall = ask.choice(key + ".wall");
+    for (const int row : ask.rows("partitions")) {
+        const auto other = partitionKey(row);
+        if (other == key) break;
+        if (const auto& its = ask.choice(other + ".wall"); its == leftOf(wall) || its == rightOf(wall)) return other;
+    }
+    return {};
+}
+
 Partition partitionOf(Ask& ask, const std::string& key) {
     const auto stock = coverStock(ask, key);
-    return {
-        key,          ask.choice(key + ".wall"), ask.length(key + ".room"), ask.choice(key + ".cover") == "mesh", stock, thicknessOf(stock),
-        wallDeep(ask)};
+    const auto wall = ask.choice(key + ".wall");
+    const auto deep = wallDeep(ask), whole = wallLength(ask, wall);
+    Partition p{key,
+                wall,
+                ask.length(key + ".room"),
+                ask.choice(key + ".cover") == "mesh",
+                stock,
+                thicknessOf(stock),
+                deep,
+                roomAround(ask, key),
+                {},
+                deep,
+                whole - deep};
+    if (p.within.empty()) return p;
+    p.around = ask.choice(p.within + ".wall");
+    const auto cover = deep + ask.length(p.within + ".room");
+    p.around == leftOf(wall) ? p.to = cover : p.from = whole - cover;
+    return p;
 }
+
+Length cornerWants(Ask& ask, std::string_view wall) {
+    for (const int row : ask.rows("partitions"))
+        if (const auto key = partitionKey(row), around = roomAround(ask, key); !around.empty() && ask.choice(around + ".wall") == wall)
+            return cornerAbout(ask, ask.choice(key + ".wall")) + std::max(inches(32), ask.length(around + ".door_width")) +
+                   cornerClear(ask);
+    return {};
+}
+
+Length cornerAbout(Ask& ask, std::string_view wall) {
+    for (const int row : ask.rows("partitions"))
+        if (const auto key = partitionKey(row); ask.choice(key + ".wall") == wall && !roomAround(ask, key).empty())
+            return (ask.isSet(key + ".room") ? ask.length(key + ".room") : kCornerRoom) + wallDeep(ask) * 2 + inches(0.5) +
+                   kBesidePartition;
+    return {};
+}
+
+std::optional<Partition> cornerOf(Ask& ask, const Partition& room) {
+    for (auto& p : partitions(ask))
+        if (p.within == room.key) return p;
+    return std::nullopt;
+}
+
+std::pair<Length, Length> roomAlong(Ask& ask, const Partition& room) {
+    auto out = std::pair{room.from, room.to};
+    if (const auto c = cornerOf(ask, room))
+        c->wall == leftOf(room.wall) ? out.first = c->reach() : out.second = wallLength(ask, room.wall) - c->reach();
+    return out;
+}
+
+std::pair<Length, Length> innerRange(Ask& ask, const Partition& p, Length width) {
+    const auto beside = cornerClear(ask) - p.wallDeep;
+    auto first = p.from + beside, last = p.to - beside;
+    if (const auto c = cornerOf(ask, p)) {
+        const auto [from, to] = roomAlong(ask, p);
+        // At its other end there may be shelves.
+        const auto free = beside + (stored(ask, p) ? kShelfDeep + inches(3) - beside : Length{});
+        if (c->wall == leftOf(p.wall))
+            first = from + kBesidePartition, last = p.to - free;
+        else
+            first = p.from + free, last = to - kBesidePartition;
+    }
+    return {first, last - width};
+}
+
+bool stored(Ask& ask, const Partition& p) { return p.within.empty() && ask.count(p.key + ".shelves") + ask.count(p.key + ".bins") > 0; }
 
 std::vector<Partition> partitions(Ask& ask) {
     std::vector<Partition> out;
@@ -54,7 +126,7 @@ Length innerHead(Ask& ask, const Shell& shell, const std::string& key, Length at
 Length roomsAt(Ask& ask, std::string_view wall) {
     Length sum;
     for (const auto& p : partitions(ask))
-        if (p.wall == wall) sum += p.reach() - p.wallDeep;
+        if (p.wall == wall && p.within.empty()) sum += p.reach() - p.wallDeep;
     return sum;
 }
 
@@ -62,7 +134,7 @@ Length roomsAbout(Ask& ask, std::string_view wall) {
     Length sum;
     for (const int row : ask.rows("partitions")) {
         const auto room = slotKey("partitions", row, "room");
-        if (ask.choice(slotKey("partitions", row, "wall")) == wall)
+        if (ask.choice(slotKey("partitions", row, "wall")) == wall && roomAround(ask, partitionKey(row)).empty())
             sum += (ask.isSet(room) ? ask.length(room) : innerDoors(ask) ? inches(42) : kCupboard) + inches(0.5) + wallDeep(ask);
     }
     return sum;
@@ -90,7 +162,22 @@ bool facesCupboard(Ask& ask, std::string_view wall) {
 }
 
 Length leastRoom(Ask& ask, const std::string& key) {
-    return innerDoors(ask) ? std::max(kLeastRoom, ask.length(key + ".door_width") + kSwingClear) : kLeastCupboard;
+    if (!innerDoors(ask)) return kLeastCupboard;
+    auto least = std::max(kLeastRoom, ask.length(key + ".door_width") + kSwingClear);
+    // A corner's partition with its door goes across it.
+    for (const int row : ask.rows("partitions"))
+        if (const auto other = partitionKey(row); roomAround(ask, other) == key)
+            least = std::max(least, ask.length(other + ".door_width") + (cornerClear(ask) - wallDeep(ask)) * 2);
+    return least;
+}
+
+Length mostRoom(Ask& ask, const std::string& key) {
+    const auto& wall = ask.choice(key + ".wall");
+    const auto whole = wallLength(ask, leftOf(wall)), deep = wallDeep(ask);
+    if (const auto around = roomAround(ask, key); !around.empty())
+        return whole - deep * 2 - thicknessOf(coverStock(ask, key)) - kBesidePartition - ask.length(around + ".door_width") -
+               cornerClear(ask);
+    return ask.length(key + ".room") + birdsAcross(ask, wall) - kLeastBirds;
 }
 
 Length partitionHead(Ask& ask, const Shell& shell, const std::string& key) {
@@ -121,23 +208,32 @@ std::string_view boardUnderPlate(Ask& ask) {
 std::optional<Length> innerPopAt(Ask& ask, const Partition& p) {
     const auto shell = shellOf(ask);
     const bool passed = innerDoors(ask);
-    const auto whole = wallLength(ask, p.wall), beside = besideOpening(ask) * 2,
-               door = passed ? ask.length(p.key + ".door_at") : Length{} - whole,
-               end = passed ? door + ask.length(p.key + ".door_width") : door;
+    const auto host = p.within.empty() ? p : partitionOf(ask, p.within);
+    const auto whole = wallLength(ask, host.wall), beside = besideOpening(ask) * 2,
+               door = passed ? ask.length(host.key + ".door_at") : Length{} - whole,
+               end = passed ? door + ask.length(host.key + ".door_width") : door;
     // Shelves and bins stand along one side wall or the other.
-    const bool stored = ask.count(p.key + ".shelves") + ask.count(p.key + ".bins") > 0;
-    const auto first = std::max(cornerClear(ask), stored ? wallDeep(ask) + kShelfDeep + inches(3) : Length{}),
-               last = whole - first - kInnerPopWide;
+    const auto least = std::max(cornerClear(ask), stored(ask, p) ? wallDeep(ask) + kShelfDeep + inches(3) : Length{});
+    auto first = least, last = whole - least - kInnerPopWide;
+    if (const auto corner = p.within.empty() ? cornerOf(ask, p) : std::optional{p}) {
+        // In the corner's part of it, or beside that.
+        const bool left = corner->wall == leftOf(host.wall);
+        const auto cover = p.wallDeep + corner->room - besideOpening(ask);
+        if (!p.within.empty())
+            left ? last = cover - kInnerPopWide : first = whole - cover;
+        else
+            left ? first = corner->reach() + kBesidePartition : last = whole - corner->reach() - kBesidePartition - kInnerPopWide;
+    }
     const auto zone = wallDeep(ask) + roostZone(ask);
-    const bool roostLeft = leftOf(p.wall) == ask.choice("roost.wall"), roostRight = rightOf(p.wall) == ask.choice("roost.wall");
-    const auto barred = barredByRidge(shell, p.wall, kInnerPopWide);
+    const bool roostLeft = leftOf(host.wall) == ask.choice("roost.wall"), roostRight = rightOf(host.wall) == ask.choice("roost.wall");
+    const auto barred = barredByRidge(shell, host.wall, kInnerPopWide);
     std::optional<Length> best;
     std::pair<bool, Length> most;  // out of the roosts' zone; from the door
     for (auto at = first; at <= last; at += inches(0.5)) {
         const auto to = at + kInnerPopWide;
         if (at < end + beside && to > door - beside) continue;
         if (std::ranges::any_of(barred, [&](const auto& bar) { return at > bar.first && at < bar.second; })) continue;
-        if (innerHead(ask, shell, p.key, at, kInnerPopWide) < innerPopSill(ask) + kInnerPopHigh * 2 + inches(4)) continue;
+        if (innerHead(ask, shell, host.key, at, kInnerPopWide) < innerPopSill(ask) + kInnerPopHigh * 2 + inches(4)) continue;
         const std::pair off{(!roostLeft || at >= zone) && (!roostRight || to <= whole - zone), at >= end ? at - end : door - to};
         if (!best || off > most) best = at, most = off;
     }
@@ -186,7 +282,7 @@ std::optional<Length> roomBetweenRafters(Ask& ask, const std::string& key, Lengt
     };
     std::optional<Length> best;
     auto off = feet(100);
-    const auto most = mm(wide) - wallDeep(ask) * 3 - kLeastBirds;
+    const auto most = roomAround(ask, key).empty() ? mm(wide) - wallDeep(ask) * 3 - kLeastBirds : mostRoom(ask, key);
     // The wanted depth itself, and every quarter of an inch.
     const auto offer = [&](Length room) {
         const auto d = room > wanted ? room - wanted : wanted - room;

@@ -9,6 +9,7 @@
 #include "core/design/layout.h"
 #include "core/design/lean.h"
 #include "core/design/litter.h"
+#include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
 #include "core/design/spans.h"
@@ -138,7 +139,8 @@ Length lowWallFor(Ask& a) {
             return upTo(std::max(stand + inches(6.5), stand + inches(2) + mm(drop * inMm(overhangOf(a) + timberOf(a).two + wallDeep(a)))));
         if (!gable(a)) {
             // A door in an end wall stands as far up the slope as its corner lets it, under a header and two plates.
-            const double up = inMm(wallLength(a, rightOf(a.choice("roof.falls_to"))) - kCornerClear - inches(38));
+            const auto aside = std::max(kCornerClear, cornerAbout(a, opposite(a.choice("roof.falls_to"))));
+            const double up = inMm(wallLength(a, rightOf(a.choice("roof.falls_to"))) - aside - inches(38));
             return upTo(std::max(stand, stand + inches(4) - mm(drop * std::max(0.0, up))));
         }
         // A door in an end wall, half as wide as 38 in with its kings, fits under the ridge of a narrow gable only over higher eaves.

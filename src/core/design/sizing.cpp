@@ -83,7 +83,7 @@ Area clearFloor(Ask& ask) {
 Area clearFloor(Length width, Length depth, Length walls) { return squareMm(inMm(width - walls) * inMm(depth - walls)); }
 
 Base proposeBase(Area need, Length across, Length along, const Reached& reached, Length widthSet, Length depthSet, Length widest,
-                 Length deepest, Length foot, bool leaning) {
+                 Length deepest, Length foot, bool leaning, Base least) {
     const auto zero = Length{};
     const bool elevated = static_cast<bool>(reached);
     std::vector<Length> widths, depths;
@@ -94,6 +94,8 @@ Base proposeBase(Area need, Length across, Length along, const Reached& reached,
     for (const int ft : {4, 6, 8, 10, 12})
         if (foot * ft <= deepest && (!elevated || ft <= 8 || widthSet > zero) && (!leaning || ft > 4 || elevated))
             depths.push_back(foot * ft);
+    std::erase_if(widths, [&](Length w) { return w < least.width; });
+    std::erase_if(depths, [&](Length d) { return d < least.depth; });
     if (widths.empty()) widths = {foot * narrowest};
     if (depths.empty()) depths = {foot * 4};
     if (widthSet > zero) widths = {widthSet};
@@ -105,7 +107,7 @@ Base proposeBase(Area need, Length across, Length along, const Reached& reached,
     // Longer than a board only where nothing else serves, and then deep; one worked from outside never.
     const auto some = std::ranges::upper_bound(widths, foot * 16);
     Base best{widthSet > zero || some == widths.begin() ? widths.front() : *std::prev(some), elevated ? deepestShallow : depths.back()};
-    Area least = Area::ticks(std::numeric_limits<std::int64_t>::max());
+    Area smallest = Area::ticks(std::numeric_limits<std::int64_t>::max());
     Length longest{};
     const auto propose = [&](Length w, Length d, bool far) {
         if (elevated && (far ? !shallow(d) : !reached(w, d))) return;
@@ -115,7 +117,7 @@ Base proposeBase(Area need, Length across, Length along, const Reached& reached,
         if (w - across < std::min(kLeastBirds, w - feet(1)) || d - along < std::min(kLeastBirds, d - feet(1))) return;
         const auto outside = squareMm(inMm(w) * inMm(d));
         const auto longer = std::max(w, d);
-        if (outside < least || (outside == least && longer < longest)) best = {w, d}, least = outside, longest = longer;
+        if (outside < smallest || (outside == smallest && longer < longest)) best = {w, d}, smallest = outside, longest = longer;
     };
     for (const bool far : {false, true}) {
         if (far && (!elevated || longest > zero)) break;

@@ -112,9 +112,10 @@ struct Base {
 /// A side that is set (non-zero) stays. Nothing large enough: the largest.
 /// One that leans on a wall is wider, for nothing opens there.
 /// `across` is what walls and rooms take of the width, `along` of the depth. In a coop on legs `reached` tells whether all of such a floor
-/// is within reach from outside; what serves and isn't is proposed only where nothing else serves.
+/// is within reach from outside; what serves and isn't is proposed only where nothing else serves. No side is
+/// less than `least`.
 using Reached = std::function<bool(Length width, Length depth)>;
 Base proposeBase(Area need, Length across, Length along, const Reached& reached, Length widthSet, Length depthSet, Length widest,
-                 Length deepest, Length foot = feet(1), bool leaning = false);
+                 Length deepest, Length foot = feet(1), bool leaning = false, Base least = {});
 
 }  // namespace oiko

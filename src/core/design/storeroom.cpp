@@ -20,6 +20,7 @@ Length stowageTop(Ask& ask, const Partition& p) {
 std::optional<Stowage> stowage(Ask& ask, const Partition& p) {
     const auto shell = shellOf(ask);
     const auto top = stowageTop(ask, p), low = ask.count(p.key + ".bins") > 0 ? Length{} : lowestShelf(ask, p.key) - inches(1);
+    const auto corner = cornerOf(ask, p);
     const auto end = wallLength(ask, p.wall), way = wallDeep(ask) + kShelfDeep + inches(3);
     for (const bool atLeft : {true, false}) {
         // The end wall's left end is the right end of the side round that corner.
@@ -28,7 +29,7 @@ std::optional<Stowage> stowage(Ask& ask, const Partition& p) {
         const Stowage out{side, atLeft ? length - far : near, atLeft ? length - near : far};
         const auto bars = [&](Length at, Length wide) { return atLeft ? at < way : at + wide > end - way; };
         bool free = !(innerDoors(ask) && bars(ask.length(p.key + ".door_at"), ask.length(p.key + ".door_width"))) &&
-                    top <= shell.underPlates(side, out.from, out.to - out.from);
+                    top <= shell.underPlates(side, out.from, out.to - out.from) && !(corner && corner->wall == side);
         for (const std::string_view list : {"doors", "windows", "vents"})
             for (const int n : ask.rows(list)) {
                 const auto row = std::string{list} + "." + std::to_string(n);

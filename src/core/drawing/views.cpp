@@ -101,9 +101,14 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
         const double t = inMm(p.wallDeep), room = inMm(p.room);
         const bool alongX = p.wall == "left" || p.wall == "right";
         const double from = p.wall == "left" || p.wall == "front" ? t : (alongX ? w : deep) - t - room;
-        const auto at = [&](double u, double share) { return alongX ? Vec2{u, deep * share} : Vec2{w * share, u}; };
-        const auto inside = (alongX ? deep : w) - 2 * t;
-        d.labels.push_back({at(from + room / 2, 0.5), Message{"plan.room", {squareMm(inside * room)}}, 2.5, 0, 0, true, ""});
+        // Along its wall, from the plan's left or from the front.
+        auto [a, e] = roomAlong(s, p);
+        if (p.wall == "back" || p.wall == "left") std::swap(a = wallLength(s, p.wall) - a, e = wallLength(s, p.wall) - e);
+        const auto at = [&](double u, double share) {
+            const double v = inMm(a) + inMm(e - a) * share;
+            return alongX ? Vec2{u, v} : Vec2{v, u};
+        };
+        d.labels.push_back({at(from + room / 2, 0.5), Message{"plan.room", {squareMm(inMm(e - a) * room)}}, 2.5, 0, 0, true, ""});
         if (chains) d.dimensions.push_back({at(from, 0.6), at(from + room, 0.6), 0, p.key + ".room"});
     }
     if (withRun && underFloor(s) > Area{})

@@ -190,6 +190,7 @@ struct Hearing : Court {
     void partitionWay() {
         if (!roosting(s) || !innerDoors(s)) return;
         for (const auto& p : partitions(s)) {
+            if (!p.within.empty()) continue;  // that leads into the room round it
             const auto roost = s.choice("roost.wall");
             const auto zone = shell.wallDeep + roostZone(s), at = s.length(p.key + ".door_at"), wide = s.length(p.key + ".door_width");
             Length into;
@@ -224,7 +225,7 @@ struct Hearing : Court {
     }
     double openM2(std::string_view kind, bool inSummer = true) const {
         // Air comes through mesh from a room parted off, not through a sheet.
-        const bool solid = std::ranges::any_of(partitions(s), [](const Partition& p) { return !p.mesh; });
+        const bool solid = std::ranges::any_of(partitions(s), [](const Partition& p) { return !p.mesh && p.within.empty(); });
         // Below a mesh door a board keeps the litter in.
         const auto shut = kind == "people_door" ? shell.timber->size(kickBoard(s)).wide : Length{};
         double sum = 0;

@@ -223,16 +223,27 @@ std::vector<Zone> zonesOf(const Model& model) {
     for (const auto& p : model.parts)
         if (p.side.starts_with("partitions.") && p.form == Form::lumber && p.system == System::inside) partitions[p.side].add(p.box());
     auto birds = floor;
-    for (const auto& [row, b] : partitions) {
-        auto& room = rooms[row] = floor;
+    // What lies towards a wall from it, which the rest loses.
+    const auto partedFrom = [&](Bounds& rest, const Bounds& b) {
+        auto room = rest;
         const bool acrossX = b.size().x < b.size().y;
         const auto on = [&](Vec3& v) -> double& { return acrossX ? v.x : v.y; };
         auto low = b.low, high = b.high, middle = (floor.low + floor.high) * 0.5;
         if (on(low) + on(high) < 2 * on(middle))
-            on(room.high) = on(low), on(birds.low) = on(high);
+            on(room.high) = on(low), on(rest.low) = on(high);
         else
-            on(room.low) = on(high), on(birds.high) = on(low);
-    }
+            on(room.low) = on(high), on(rest.high) = on(low);
+        return room;
+    };
+    // A corner's frame ends at another one: of that room it takes a part, from the birds nothing.
+    const auto inCorner = [&](const Bounds& b) {
+        const auto off = floor.size() - b.size();
+        return std::min(off.x, off.y) > 24 * 25.4;
+    };
+    for (const auto& [row, b] : partitions)
+        if (!inCorner(b)) rooms[row] = partedFrom(birds, b);
+    for (const auto& [row, b] : partitions)
+        if (inCorner(b) && !rooms.empty()) rooms[row] = partedFrom(rooms.begin()->second, b);
     const auto roomOf = [](const Bounds& b, double high) { return b.size().x * b.size().y * std::max(0.0, high); };
     const double high = walls.high.z - floor.high.z;
     if (floor.high.x > floor.low.x) zones.push_back({"coop", spread(birds, floor.high.z), roomOf(birds, high)});

@@ -128,7 +128,7 @@ Builder::Builder(Settled& settled)
         w.side = p.key, w.inside = true, w.holes.clear();
         w.wears = p.stock, w.form = p.mesh ? Form::mesh : Form::sheet, w.skin = inMm(p.cover);
         w.origin = w.origin + w.inward * inMm(p.reach() - p.wallDeep);
-        w.from = t, w.to = w.length - t;
+        w.from = inMm(p.from), w.to = inMm(p.to);
         if (!w.sloping) w.top = inMm(topAlong(shell, p));
         if (innerDoors(s)) {
             const double at = inMm(s.length(p.key + ".door_at")), sill = inMm(innerSill(s, p.key));
@@ -137,8 +137,12 @@ Builder::Builder(Settled& settled)
         }
         if (s.flag(p.key + ".pop"))
             if (const auto pop = innerPopAt(s, p))
-                w.holes.push_back({p.key + ".pop", "inner_pop", inMm(*pop), inMm(*pop + kInnerPopWide), inMm(innerPopSill(s)),
-                                   inMm(innerPopSill(s) + kInnerPopHigh)});
+                (p.within.empty() ? w : *std::ranges::find(partitions, p.within, &WallFrame::side))
+                    .holes.push_back({p.key + ".pop", "inner_pop", inMm(*pop), inMm(*pop + kInnerPopWide), inMm(innerPopSill(s)),
+                                      inMm(innerPopSill(s) + kInnerPopHigh)});
+        // Where a corner's partition meets it.
+        if (const auto c = cornerOf(s, p))
+            w.meets = inMm(c->wall == leftOf(p.wall) ? c->reach() - p.wallDeep : wallLength(s, p.wall) - c->reach());
         partitions.push_back(std::move(w));
     }
     if (!nestsThrough(s)) return;

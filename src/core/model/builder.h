@@ -38,12 +38,13 @@ struct WallFrame {
     bool sloping = false;
     double from = 0, to = 0;  ///< where its own framing runs
     std::vector<Hole> holes;
-    bool inside = false;      ///< a partition
-    double top = 0;           ///< of a level one, above the deck
-    std::string wears{};      ///< stock of what it wears on its studs: siding, mesh, a partition's cover
-    Form form = Form::sheet;  ///< of that: mesh where it is open
-    double skin = 0;          ///< thickness of that
-    bool leans = false;       ///< another wall stands before it
+    bool inside = false;            ///< a partition
+    double top = 0;                 ///< of a level one, above the deck
+    std::string wears{};            ///< stock of what it wears on its studs: siding, mesh, a partition's cover
+    Form form = Form::sheet;        ///< of that: mesh where it is open
+    double skin = 0;                ///< thickness of that
+    bool leans = false;             ///< another wall stands before it
+    std::optional<double> meets{};  ///< from there on, a frame's depth wide, another partition's end stands against its cover
     /// Birds see the air through it.
     bool open() const { return form == Form::mesh && !leans; }
     std::string assembly() const { return inside ? "partition" : side + " wall"; }
@@ -198,6 +199,8 @@ void floorFrame(Builder&);
 /// Under what stands on a floor of mesh between its joists, flat.
 void wireBlocks(Builder&);
 void litter(Builder&);  ///< last: round all that stands on the floor
+/// A place without what stands in it: boxes as long as they go along x, side by side; nothing narrower than half an inch.
+std::vector<Solid> around(const Bounds& place, const std::vector<Bounds>& taken);
 void wallFrames(Builder&);
 void roofFrame(Builder&);
 void skin(Builder&);
@@ -212,6 +215,8 @@ void nests(Builder&);
 double nestSlope(const Builder&);
 void roosts(Builder&);
 void storeRooms(Builder&);
+/// Along a partition within a curb, where the board under its plate begins and ends.
+std::pair<double, double> boardUnder(const Builder& b, const WallFrame& w);
 void run(Builder&);
 void gutters(Builder&);
 void landings(Builder&);  ///< before what lies on the ground round them

@@ -163,25 +163,16 @@ void posts(Builder& b) {
 /// Within curb or blocks gravel brings the ground up to the level line, beside and under the boards that partitions stand on.
 void fillWithin(Builder& b, double beside, double foot) {
     if (b.ground.level()) return;
-    // Across what they lie along: over the coop's length, or over its depth where they stand along it.
-    const bool along = !b.partitions.empty() && !b.partitions[0].sloping;
-    std::vector<Solid> solids;
-    const auto fill = [&](double from, double to, double top) {
-        const auto whole =
-            along ? box({beside, from, foot}, {b.wide - beside, to, top}) : box({from, beside, foot}, {to, b.deep - beside, top});
-        solids.push_back(cut(whole, b.ground.above()));
-    };
-    double x = beside;
-    if (earthFloor(b.s) && !b.partitions.empty()) {
-        const double deep = b.wideOf(boardUnderPlate(b.s));
-        std::set<double> boards;
+    std::vector<Bounds> boards;
+    if (earthFloor(b.s))
         for (const auto& w : b.partitions) {
-            const auto middle = w.at(0, b.wallDeep / 2, 0);
-            boards.insert((along ? middle.y : middle.x) - b.two / 2);
+            const auto [from, to] = boardUnder(b, w);
+            boards.push_back(b.outside(w, from, to, -(b.wallDeep - b.two) / 2, -(b.wallDeep + b.two) / 2));
         }
-        for (const double at : boards) fill(x, at, 0), fill(at, at + b.two, b.floor - deep), x = at + b.two;
-    }
-    fill(x, (along ? b.deep : b.wide) - beside, 0);
+    auto solids = around({{beside, beside, foot}, {b.wide - beside, b.deep - beside, 0}}, boards);
+    for (const auto& x : boards)
+        solids.push_back(box({x.low.x, x.low.y, foot}, {x.high.x, x.high.y, b.floor - b.wideOf(boardUnderPlate(b.s))}));
+    for (auto& x : solids) x = cut(x, b.ground.above());
     b.add("ground/fill", "fill", "foundation", System::ground, Form::block, "gravel", {1, 0, 0}, {0, 1, 0}, std::move(solids));
 }
 

@@ -27,7 +27,8 @@ std::vector<Bounds> standingIn(const Builder& b, const Bounds& place) {
     return out;
 }
 
-/// A place without what stands in it: boxes as long as they go along x, side by side; nothing narrower than half an inch.
+}  // namespace
+
 std::vector<Solid> around(const Bounds& place, const std::vector<Bounds>& taken) {
     const double least = kIn / 2;
     std::vector<double> ys{place.low.y, place.high.y};
@@ -60,6 +61,8 @@ std::vector<Solid> around(const Bounds& place, const std::vector<Bounds>& taken)
     return out;
 }
 
+namespace {
+
 /// Screwed to the studs of walls that are neither lined nor open, between what stands there and what opens; they come off to clear the
 /// floor. Common practice.
 void kickBoards(Builder& b) {
@@ -77,7 +80,9 @@ void kickBoards(Builder& b) {
         for (const auto& h : w.holes)
             if (h.z0 < high + kIn) gone.emplace_back(h.u0 - b.one, h.u1 + b.one);
         for (const auto& p : partitions(b.s))
-            if (const bool left = leftOf(w.side) == p.wall; left || rightOf(w.side) == p.wall) {
+            if (!p.within.empty())
+                continue;
+            else if (const bool left = leftOf(w.side) == p.wall; left || rightOf(w.side) == p.wall) {
                 const double room = inMm(p.reach());
                 left ? gone.emplace_back(-1e9, room) : gone.emplace_back(w.length - room, 1e9);
             } else if (w.side == p.wall) {
@@ -133,7 +138,8 @@ void litter(Builder& b) {
     for (const auto& p : partitions(b.s))
         if (b.s.flag(p.key + ".pop")) {
             const auto& w = b.wall(p.wall);
-            lay(b.outside(w, b.wallDeep, w.length - b.wallDeep, -b.wallDeep, -inMm(p.wallDeep + p.room)));
+            const auto [from, to] = roomAlong(b.s, p);
+            lay(b.outside(w, inMm(from), inMm(to), -b.wallDeep, -inMm(p.wallDeep + p.room)));
         }
 }
 

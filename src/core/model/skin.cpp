@@ -27,7 +27,7 @@ struct Siding {
     Siding(Builder& builder, const WallFrame& wall, double most = 1e9) : b{builder}, w{wall}, upTo{most} {
         // The ridge board passes through a gable's siding.
         const double half = inMm(b.shell.ridgeThick) / 2;
-        if (const auto at = b.shell.ridgeOn(b.sideName(w.local))) ridge = inMm(*at);
+        if (const auto at = b.shell.ridgeOn(b.sideName(w.local)); at && inMm(*at) > w.from && inMm(*at) < w.to) ridge = inMm(*at);
         if (ridge) holes.push_back({"roof", "ridge", *ridge - half, *ridge + half, ridgeUndersideMm(b.shell), 1e6});
     }
 
@@ -52,7 +52,10 @@ struct Siding {
         const bool metal = w.form == Form::panel;
         const double wide = metal ? inMm(ofProfile(catalog(), w.wears).front()->a) : 48 * kIn;
         int n = 0;
-        for (double u = from, next = wide; u < to - kSameMm; next += wide) {
+        double next = wide;
+        while (next < from + kSameMm) next += wide;
+        if (next < from + 3 * kIn) next += b.back(w);
+        for (double u = from; u < to - kSameMm; next += wide) {
             double u1 = std::min(next, to);
             // A strip under 3 in is avoided: the joint moves back to the stud before.
             if (to - u1 > kSameMm && to - u1 < 3 * kIn) u1 -= metal ? 6 * kIn : b.back(w);
@@ -128,7 +131,7 @@ struct Siding {
         }
         for (const auto& p : partitions(b.s)) {
             const auto end = b.wall(p.wall);
-            if (w.local % 2 == end.local % 2) continue;
+            if (w.local % 2 == end.local % 2 || (!p.within.empty() && w.side != p.around)) continue;
             const bool atLeft = leftOf(w.side) == p.wall;
             const double face = inMm(p.reach()), cover = face - inMm(p.wallDeep + p.cover);
             gone.emplace_back(atLeft ? cover : w.length - face, atLeft ? face : w.length - cover);

@@ -10,11 +10,23 @@
 
 namespace oiko {
 
+std::pair<double, double> boardUnder(const Builder& b, const WallFrame& w) {
+    const double beside = inMm(curbWide(b.s));
+    auto ends = std::pair{beside, w.length - beside};
+    // A corner's ends at the board that the other partition stands on.
+    if (const auto p = partitionOf(b.s, w.side); !p.within.empty()) {
+        const double other = inMm(partitionOf(b.s, p.within).reach()) - (b.wallDeep + b.two) / 2;
+        p.around == leftOf(p.wall) ? ends.second = other : ends.first = w.length - other;
+    }
+    return ends;
+}
+
 /// From curb to curb under the middle of its plate, the foot in the earth.
 static void boardsUnder(Builder& b, const WallFrame& w) {
     const std::string stock{boardUnderPlate(b.s)};
-    const double beside = inMm(curbWide(b.s)), d = (b.wallDeep - b.two) / 2;
-    inBoards(b.s, beside, w.length - beside, b.studMiddles(w), 1e9, [&](double from, double to, const std::string& n) {
+    const double d = (b.wallDeep - b.two) / 2;
+    const auto [first, last] = boardUnder(b, w);
+    inBoards(b.s, first, last, b.studMiddles(w), 1e9, [&](double from, double to, const std::string& n) {
         if (auto* p = b.lumber(w.side + "/board" + n, "plate-board", w.assembly(), System::inside, stock, w.u, {0, 0, 1},
                                w.box(from, to, d, d + b.two, -b.wideOf(stock), 0)))
             p->side = w.side;
@@ -23,10 +35,15 @@ static void boardsUnder(Builder& b, const WallFrame& w) {
 
 /// From rafter to rafter over the plate's lower edge, up to their tops; let in over the end walls' plates, which rise with the roof.
 static void blocksOver(Builder& b, const WallFrame& w) {
+    // From where a corner's partition begins, to where it ends: at the other's cover, which goes up between them.
+    const auto [start, stop] = std::minmax({w.at(w.from, 0, 0).x, w.at(w.to, 0, 0).x});
+    const bool atStart = start<b.wallDeep + kSameMm, atStop = stop> b.wide - b.wallDeep - kSameMm;
+    const double first_ = atStart ? -kSameMm : start, last_ = atStop ? b.wide + kSameMm : stop;
     std::set<double> rafters;
     for (const auto& p : b.model.parts)
         if (p.system == System::roof && (p.role == "rafter" || p.role == "ceiling-joist"))
-            if (const auto x = p.box(); x.low.x > -kSameMm && x.high.x < b.wide + kSameMm) rafters.insert(x.low.x);
+            if (const auto x = p.box(); x.low.x > first_ && x.high.x < last_) rafters.insert(x.low.x);
+    if (!atStop) rafters.insert(stop);
     const double faces[] = {w.at(0, 0, 0).y, w.at(0, b.wallDeep, 0).y}, foot = b.floor + w.top;
     const bool first = b.under(faces[0]) < b.under(faces[1]);
     const double low = faces[first ? 0 : 1], inner = low + (faces[first ? 1 : 0] > low ? b.two : -b.two), head = b.over(low),
@@ -36,7 +53,7 @@ static void blocksOver(Builder& b, const WallFrame& w) {
     const auto piece = [&](double from, double to, double z) {
         return from < to - kSameMm ? box({from, low, z}, {to, inner, top}) : Solid{};
     };
-    double from = -1e9;
+    double from = atStart ? -1e9 : start;
     for (const double x : rafters) {
         if (from > -1e9 && x - from >= 2 * kIn - kSameMm)
             if (auto* p = b.lumber(w.side + "/block/" + tenths(x), "eave-block", w.assembly(), System::inside, stock, {1, 0, 0}, {0, 0, 1},
@@ -55,7 +72,7 @@ void storeRooms(Builder& b) {
         if (!w.sloping) blocksOver(b, w);
     }
     for (const auto& p : partitions(b.s)) {
-        const auto place = stowage(b.s, p);
+        const auto place = stored(b.s, p) ? stowage(b.s, p) : std::nullopt;
         if (!place) continue;
         const auto& w = b.wall(place->side);
         // Bins stand on the earth within a curb, beside it.

@@ -287,7 +287,7 @@ struct Framer {
     bool ridgeStands = false;
 
     void build() {
-        if (const auto at = b.shell.ridgeOn(b.sideName(w.local))) {
+        if (const auto at = b.shell.ridgeOn(b.sideName(w.local)); at && inMm(*at) > w.from && inMm(*at) < w.to) {
             const double middle = inMm(*at), half = inMm(b.shell.ridgeThick) / 2;
             ridge = {middle - half, middle + half};
         }
@@ -301,9 +301,22 @@ struct Framer {
         if (!w.inside) between();
     }
 
+    /// A stud for the end of a corner's partition, from `meets` on as wide as that is deep, beside those on the layout; one of these where
+    /// it lies half behind it.
+    double behindCorner(const std::vector<double>& at, double meets) const {
+        const double least = b.two / 2;
+        double best = meets + (wide - b.two) / 2;
+        for (const double u : at) {
+            if (u >= meets - least - kSameMm && u + b.two <= meets + wide + least + kSameMm) return u;
+            if (u < meets && u + b.two > meets) best = std::max(best, u + b.two);
+            if (u > meets && u < meets + wide) best = std::min(best, u - b.two);
+        }
+        return best;
+    }
     void studs(const std::vector<std::pair<double, double>>& closed) {
         auto at = layout(w.from, w.to, spacing, b.two);
         if (carries) at.push_back(w.from + b.two), at.push_back(w.to - 2 * b.two);
+        if (w.meets) at.push_back(behindCorner(at, *w.meets));
         std::ranges::sort(at);
         double last = -1e9;
         for (const double u : at) {

@@ -169,6 +169,13 @@ std::vector<HardwareLine> fixings(const Model& m, Settled& s) {
             continue;
         }
         if (endOverEnd(a, b)) continue;
+        // The end of a corner's partition, through the other's cover into the stud behind it.
+        if (const auto cover = [](const Part& p) { return p.role == "partition-mesh" || p.role == "partition-sheet"; };
+            a.side != b.side && (cover(a) || cover(b)) && a.side.starts_with("partitions.") && b.side.starts_with("partitions.")) {
+            const auto& p = cover(a) ? b : a;
+            if (p.form == Form::lumber && p.along.z > 0.9) add("screw-3", std::ceil(p.extent({0, 0, 1}) / (16 * 25.4)) + 1, "roomcorner");
+            continue;
+        }
         const auto* row = rows.of(j.a, j.b);
         if (!row) {
             if (a.form == Form::lumber && b.form == Form::lumber) add("screw-3", 2, "other");
