@@ -329,7 +329,7 @@ void Letter::rebuild() {
         buttons->setContentsMargins(0, 0, 0, 0);
         int n = 0;
         for (const auto list : listNames()) {
-            if (of != (list == "runs" ? "run" : list == "partitions" ? "form" : "openings")) continue;
+            if (of != (list == "runs" ? "run" : list == "partitions" || list == "things" ? "form" : "openings")) continue;
             if (static_cast<int>(document_.design().rows(list).size()) >= mostRows(list)) continue;
             const std::string name{list};
             auto* add = new QPushButton{"+ " + tr_("row." + name, {std::string{}}).trimmed().toLower()};

@@ -728,6 +728,13 @@ TEST_F(Window, HatchesWinterBoardsClearPanelsAndBoughtNestsAreChosenInTheLetter)
     const auto hatch = std::ranges::find(openings, "hatches.1", &OpeningSpec::id);
     ASSERT_NE(hatch, openings.end());
     EXPECT_EQ(hatch->sill, inches(30));
+    // What stands there already is told as a box, by its row, and drawn.
+    QTest::mouseClick(window->findChild<QPushButton*>("add.things"), Qt::LeftButton);
+    settle();
+    ASSERT_NE(window->answer()->model->find("things.1"), nullptr) << window->message().toStdString();
+    type("things.1.height", "20ft");
+    settle();
+    EXPECT_NEAR(window->answer()->model->find("things.1")->box().size().z, 6096, 0.01);
     // Too low is refused and told, and nothing is lost.
     const auto undone = window->document().undo()->index();
     type("hatches.1.sill", "14in");

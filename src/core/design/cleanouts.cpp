@@ -7,6 +7,7 @@
 #include "core/design/lean.h"
 #include "core/design/partition.h"
 #include "core/design/rules.h"
+#include "core/design/things.h"
 #include "core/design/timber.h"
 
 namespace oiko {
@@ -85,7 +86,7 @@ Base baseFor(Ask& ask, std::size_t doors) {
         return (facing || depth <= boardFoot(ask) * 4) && reachedThrough(width, depth, wallDeep(ask), doors);
     };
     return proposeBase(
-        floorNeeded(ask), wallsTake(ask) + roomsAbout(ask, "left") + roomsAbout(ask, "right"),
+        floorNeeded(ask) + thingsOnFloor(ask), wallsTake(ask) + roomsAbout(ask, "left") + roomsAbout(ask, "right"),
         wallsTake(ask) + roomsAbout(ask, "front") + roomsAbout(ask, "back"), elevated(ask) ? Reached{reached} : Reached{},
         ask.isSet("coop.width") ? ask.length("coop.width") : Length{}, ask.isSet("coop.depth") ? ask.length("coop.depth") : Length{},
         alongRoof(ask, "coop.width"), std::min(feet(12), alongRoof(ask, "coop.depth")), boardFoot(ask), leans(ask),

@@ -193,6 +193,14 @@ void addForm(std::vector<Param>& p) {
     const auto whole = [](Ask& a) { return roomAround(a, mine("partitions", a)).empty(); };
     p.push_back(onlyWhen(count("partitions.*.shelves", form, 0, 3, always(std::int64_t{0}), false), whole));
     p.push_back(onlyWhen(count("partitions.*.bins", form, 0, 3, always(std::int64_t{0}), false), whole));
+    // What stands there and is none of a coop's, as plain boxes.
+    p.push_back({"things.*.name", form, Type::text, std::string{}, std::string{}, {}, word(""), false, {}});
+    p.push_back(choice("things.*.side", form, {"front", "right", "back", "left", "inside"}, word("back"), false));
+    p.push_back(fixedLength("things.*.at", form, Length{}, kLongestCoop, feet(2)));
+    p.push_back(fixedLength("things.*.off", form, Length{}, feet(40), feet(2)));
+    for (const auto key : {"things.*.width", "things.*.depth"}) p.push_back(fixedLength(key, form, inches(2), feet(40), feet(2)));
+    p.push_back(fixedLength("things.*.height", form, inches(2), feet(60), feet(3)));
+    p.push_back(fixedLength("things.*.foot", form, Length{}, feet(40), Length{}));
     // Frame
     // As sold in America by the inch, or in Europe by the millimetre.
     p.push_back(choice("frame.timber", frame, {"inch", "metric", "planed"}, word("inch"), false));

@@ -22,7 +22,7 @@ static_assert(std::size(kTypeNames) == static_cast<std::size_t>(Type::text) + 1)
 constexpr std::string_view kStageNames[] = {"flock",  "place", "form", "frame", "openings", "skin",
                                             "inside", "run",   "cut",  "buy",   "plans",    "build"};
 static_assert(std::size(kStageNames) == static_cast<std::size_t>(Stage::build) + 1);
-constexpr std::string_view kLists[] = {"doors", "pops", "hatches", "windows", "vents", "runs", "partitions"};
+constexpr std::string_view kLists[] = {"doors", "pops", "hatches", "windows", "vents", "runs", "partitions", "things"};
 constexpr NotYet kNotYet[] = {{"long", "coop.width"},       {"twelve", "coop.depth"},          {"runside", "runs.*.side"},
                               {"runlong", "runs.*.length"}, {"posts", "floor.height"},         {"hips", "roof.form"},
                               {"runwide", "runs.*.width"},  {"roomplace", "partitions.*.wall"}};
@@ -35,7 +35,7 @@ std::span<const std::string_view> listNames() { return kLists; }
 int mostRows(std::string_view list) {
     return list == "partitions" ? 2 : list == "runs" ? 3 : list == "doors" || list == "pops" || list == "hatches" ? 4 : 8;
 }
-std::string_view placeField(std::string_view list) { return list == "runs" ? "side" : "wall"; }
+std::string_view placeField(std::string_view list) { return list == "runs" || list == "things" ? "side" : "wall"; }
 std::span<const NotYet> notYet() { return kNotYet; }
 std::string slotKey(std::string_view list, int row, std::string_view field) {
     return std::string{list} + "." + std::to_string(row) + "." + std::string{field};

@@ -8,6 +8,7 @@
 #include "core/design/layout.h"
 #include "core/design/partition.h"
 #include "core/design/shell.h"
+#include "core/design/things.h"
 
 namespace oiko {
 
@@ -76,8 +77,9 @@ Length wallsTake(Ask& ask) {
     return (earthFloor(ask) ? std::max(curbWide(ask), wallDeep(ask) + liningThick(ask)) : wallDeep(ask) + liningThick(ask)) * 2;
 }
 Area clearFloor(Ask& ask) {
-    return clearFloor(ask.length("coop.width") - roomsAt(ask, "left") - roomsAt(ask, "right"),
-                      ask.length("coop.depth") - roomsAt(ask, "front") - roomsAt(ask, "back"), wallsTake(ask));
+    const auto walls = clearFloor(ask.length("coop.width") - roomsAt(ask, "left") - roomsAt(ask, "right"),
+                                  ask.length("coop.depth") - roomsAt(ask, "front") - roomsAt(ask, "back"), wallsTake(ask));
+    return std::max(Area{}, walls - thingsOnFloor(ask));
 }
 
 Area clearFloor(Length width, Length depth, Length walls) { return squareMm(inMm(width - walls) * inMm(depth - walls)); }

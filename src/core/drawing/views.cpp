@@ -11,6 +11,7 @@
 #include "core/design/partition.h"
 #include "core/design/shell.h"
 #include "core/design/sizing.h"
+#include "core/design/things.h"
 #include "core/drawing/onpaper.h"
 #include "core/judge/sight.h"
 
@@ -110,6 +111,17 @@ Drawing floorPlan(const Model& m, Settled& s, PlanOf of) {
         };
         d.labels.push_back({at(from + room / 2, 0.5), Message{"plan.room", {squareMm(inMm(e - a) * room)}}, 2.5, 0, 0, true, ""});
         if (chains) d.dimensions.push_back({at(from, 0.6), at(from + room, 0.6), 0, p.key + ".room"});
+    }
+    for (const auto& t : things(s)) {
+        const auto box = m.find(t.key)->box();
+        const auto name = s.choice(t.key + ".name");
+        d.labels.push_back({{(box.low.x + box.high.x) / 2, (box.low.y + box.high.y) / 2},
+                            name.empty() ? Message{"row.things", {t.key.substr(t.key.find('.') + 1)}} : Message{"plan.thing", {name}},
+                            2.2,
+                            0,
+                            0,
+                            false,
+                            t.key});
     }
     if (withRun && underFloor(s) > Area{})
         d.labels.push_back({{w / 2, deep * 0.12}, Message{"plan.under", {underFloor(s)}}, 2.5, 0, 0, false, ""});
@@ -212,8 +224,10 @@ Drawing face(const Model& m, Settled& s, std::string_view side) {
     // Behind the wall that the coop leans on nobody looks.
     const bool hidden = side == leanSide(s);
     project(d, m,
-            partsWhere(
-                m, [&](const Part& p) { return !m.buried(p) && !p.edging() && !p.yard() && !(hidden && p.role.starts_with("leaned-")); }),
+            partsWhere(m,
+                       [&](const Part& p) {
+                           return !m.buried(p) && !p.edging() && !p.yard() && !p.thing() && !(hidden && p.role.starts_with("leaned-"));
+                       }),
             look);
     const double length = inMm(wallLength(s, side)), floor = inMm(shell.floorTop);
     auto openings = openingsOf(m, side);
@@ -356,7 +370,9 @@ Drawing crossSection(const Model& m, Settled& s) {
         return (p.role == "run-post" || p.role == "run-beam" || p.role == "block" || p.role == "run-rail") &&
                std::ranges::any_of(runs, [&](const auto& run) { return p.id.starts_with(run); });
     };
-    project(d, m, partsWhere(m, [&](const Part& p) { return (p.system != System::run || carries(p)) && !p.edging() && !p.yard(); }), look);
+    project(d, m,
+            partsWhere(m, [&](const Part& p) { return (p.system != System::run || carries(p)) && !p.edging() && !p.yard() && !p.thing(); }),
+            look);
     groundLine(d, m, look, d.low.x - 200, d.high.x + 200);
     const double floor = inMm(shell.floorTop), span = alongY ? deep : w;
     const double foot = std::min(0.0, d.low.y);

@@ -35,5 +35,7 @@ struct Court {
 
 /// Whether walls are held square, and studs, joists, rafters and runs' beams carry what lies on them.
 void carrying(Court& court);
+/// What stands there already and is none of a coop's shares its place with nothing that is built, or wants to be free.
+void thingsInTheWay(Court& court);
 
 }  // namespace oiko

@@ -500,8 +500,8 @@ State stateOf(double value, double limit, bool atLeast, double margin) {
 std::vector<Finding> judge(Settled& s, const Model& m) {
     Hearing court{{s, m, shellOf(s)}};
     court.room(), court.runRoom(), court.runWays(), court.roost(), court.nests(), court.partitionWay(), court.shelter(), court.air(),
-        court.headroom(), court.feed(), court.ground(), court.standing(), court.landings(), carrying(court), court.upperMesh(),
-        court.others(), court.sight();
+        court.headroom(), court.feed(), court.ground(), court.standing(), court.landings(), carrying(court), thingsInTheWay(court),
+        court.upperMesh(), court.others(), court.sight();
     return std::move(court.out);
 }
 

@@ -71,7 +71,7 @@ Sight lookIn(Settled& s, const Model& m) {
     for (const double x : {inMm(x0) + kBird, inMm(x1) - kBird})
         for (const double y : {inMm(y0) + kBird, inMm(y1) - kBird}) places.push_back({x, y, floor});
     for (const auto& p : m.parts) {
-        if (p.system == System::run || p.edging() || p.yard()) continue;
+        if (p.system == System::run || p.edging() || p.yard() || (p.thing() && p.system == System::ground)) continue;
         screens.push_back({p.box(), &p});
         if (p.role == "roost") {
             const auto b = screens.back().reach;

@@ -19,7 +19,9 @@ struct Piece {
 std::vector<Piece> sorted(const Model& m) {
     std::vector<Piece> out;
     for (std::size_t i = 0; i < m.parts.size(); ++i)
-        for (std::size_t k = 0; k < m.parts[i].solids.size(); ++k) out.push_back({i, k, bounds(m.parts[i].solids[k])});
+        // What stands there already is judged by itself: it may be in the way.
+        for (std::size_t k = 0; k < m.parts[i].solids.size() && !m.parts[i].thing(); ++k)
+            out.push_back({i, k, bounds(m.parts[i].solids[k])});
     std::ranges::sort(out, {}, [](const Piece& p) { return p.box.low.x; });
     return out;
 }
@@ -50,7 +52,7 @@ std::vector<Fault> floating(const Model& m) {
                });
     };
     for (std::size_t i = 0; i < m.parts.size(); ++i)
-        if (onGround(m.parts[i])) held[i] = true, queue.push(i);
+        if (m.parts[i].thing() || onGround(m.parts[i])) held[i] = true, queue.push(i);
     for (; !queue.empty(); queue.pop())
         for (const auto n : next[queue.front()])
             if (!held[n]) held[n] = true, queue.push(n);
@@ -84,7 +86,7 @@ std::vector<Fault> intruders(const Model& m) {
     std::vector<Fault> out;
     for (const auto& c : m.clear)
         for (const auto& p : m.parts) {
-            if ((p.opening == c.owner && p.system != System::walls) || p.id.starts_with(c.owner + "/")) continue;
+            if (p.thing() || (p.opening == c.owner && p.system != System::walls) || p.id.starts_with(c.owner + "/")) continue;
             for (const auto& s : p.solids)
                 if (bounds(s).meets(bounds(c.solid), -kTouchMm) && depthShared(s, c.solid) > kTouchMm)
                     out.push_back({"entered", c.id, p.id, 0});

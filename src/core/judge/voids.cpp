@@ -65,8 +65,9 @@ Space::Space(const Model& model, double ballMm) : r{ballMm / 2} {
     Bounds all;
     for (std::size_t i = 0; i < model.parts.size(); ++i) {
         // Welded mesh has openings of inches; boards below a floor of wire hang down all summer; what digs goes through litter.
-        if (const auto& role = model.parts[i].role; model.parts[i].yard() || role == "force-mesh" || role == "floor-wire" ||
-                                                    role == "drop-board" || role == "litter" || role == "ground-mesh")
+        if (const auto& role = model.parts[i].role; model.parts[i].yard() || model.parts[i].thing() || role == "force-mesh" ||
+                                                    role == "floor-wire" || role == "drop-board" || role == "litter" ||
+                                                    role == "ground-mesh")
             continue;
         for (const auto& s : model.parts[i].solids) {
             const auto b = bounds(s);

@@ -382,7 +382,7 @@ Patch boxesTouching(const Bounds& a, const Bounds& b) {
 void findJoints(Model& m) {
     std::vector<Piece> pieces;
     for (std::size_t i = 0; i < m.parts.size(); ++i)
-        for (std::size_t k = 0; k < m.parts[i].solids.size(); ++k) {
+        for (std::size_t k = 0; k < m.parts[i].solids.size() && !m.parts[i].thing(); ++k) {
             const auto& solid = m.parts[i].solids[k];
             const auto around = bounds(solid);
             const auto size = around.size();
@@ -442,6 +442,7 @@ Model buildModel(Settled& settled) {
     nests(b);
     roosts(b);
     storeRooms(b);
+    things(b);
     landings(b);
     run(b);
     doorSteps(b);

@@ -215,6 +215,7 @@ void nests(Builder&);
 double nestSlope(const Builder&);
 void roosts(Builder&);
 void storeRooms(Builder&);
+void things(Builder&);
 /// Along a partition within a curb, where the board under its plate begins and ends.
 std::pair<double, double> boardUnder(const Builder& b, const WallFrame& w);
 void run(Builder&);

@@ -41,7 +41,7 @@ bool stood(Settled& s, const Part& p) {
 }  // namespace
 
 void markExisting(Builder& b) {
-    for (auto& p : b.model.parts) p.existing = p.role == "building-floor" || p.role.starts_with("leaned-");
+    for (auto& p : b.model.parts) p.existing = p.thing() || p.role == "building-floor" || p.role.starts_with("leaned-");
     if (!somethingStands(b.s)) return;
     const auto replaced = replacedParts(b.s);
     for (auto& p : b.model.parts) p.existing |= !replaced.contains(p.id) && stood(b.s, p);

@@ -45,6 +45,7 @@ struct Part {
     bool fence() const { return role.starts_with("fence-"); }  ///< round the yard: far from all the rest, and nothing of theirs
     /// What is round the yard, and the edge of its bank: no part of coop or run.
     bool yard() const { return fence() || role.starts_with("bank-"); }
+    bool thing() const { return role == "thing"; }  ///< stands there, and is none of a coop's
     bool treated() const { return stock.ends_with("pt"); }
     Vec3 thick() const { return cross(along, wide); }
     Bounds box() const;
