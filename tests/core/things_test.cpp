@@ -58,6 +58,7 @@ TEST(Things, InTheWayAreFoundWithWhatTheyMeet) {
     const std::pair<const char*, const char*> faults[] = {
         {"things.1.side=front; things.1.at=0in; things.1.off=6ft", "runs.1"},
         {"things.1.side=left; things.1.at=2ft; things.1.off=1ft", "doors.1"},
+        {"things.1.side=front; things.1.at=1ft; things.1.off=13ft; things.1.width=6ft", "runs.1.gate"},
         {"things.1.side=back; things.1.off=4in; things.1.height=12ft", "roof/"},
         {"things.1.side=right; things.1.at=2ft; things.1.off=6in; things.1.foot=30in", "nests"},
         {"things.1.side=inside; things.1.at=1ft; things.1.off=4ft; things.1.depth=6in", "roost"}};

@@ -28,7 +28,8 @@ void thingsInTheWay(Court& court) {
     // What could stand elsewhere: each at another wall.
     std::set<std::string> keys;
     for (const auto& owner : owners) {
-        const auto row = owner.substr(0, owner.find('/'));
+        // "runs.1" of a gate's "runs.1.gate".
+        const auto row = owner.substr(0, owner.find_first_of("./", owner.find('.') + 1));
         if (row == "roosts" || row == "nests")
             keys.insert(row == "nests" ? "nests.wall" : "roost.wall");
         else if (row.starts_with("runs."))
