@@ -89,7 +89,9 @@ MainWindow::MainWindow() {
         if (!answer_ || answer_->design != document_.kept()) return;
         // Old parts are replaced, or kept after all; new ones stay what they are.
         const auto id = part.toStdString();
-        const bool old = answer_->model->find(id)->existing;
+        const auto* p = answer_->model->find(id);
+        const bool old = p->existing;
+        if (p->thing()) return;
         if (!old && !replacedParts(*answer_->settled).contains(id)) return;
         if (document_.edit({{"existing.replaced", replacedToggled(*answer_->settled, id)}}, tr_(old ? "undo.replace" : "undo.keepold")))
             board_->say(tr_(old ? "undo.replace" : "undo.keepold"));
@@ -359,7 +361,8 @@ void MainWindow::point(const QString& part) {
     if (const auto* p = answer_->model->find(id)) {
         const auto at = static_cast<std::size_t>(p - answer_->model->parts.data());
         const auto& mark = answer_->takeoff->marks[at];
-        board_->say((mark.empty() ? QString{} : qs(mark) + "  ") + tr_("part." + p->role) + ", " + tr_("stock." + p->stock) + ", " +
+        board_->say((mark.empty() ? QString{} : qs(mark) + "  ") + tr_("part." + p->role) +
+                    (p->thing() ? QString{} : ", " + tr_("stock." + p->stock)) + ", " +
                     qs(writeLength(mm(p->extent(p->along)), document_.units())) +
                     (p->existing && board_->view() != Board::picture ? ", " + tr_("board.old") : QString{}));
     }

@@ -45,6 +45,8 @@ TEST(Things, StandWhereTheyWereToldAndCostNothing) {
         EXPECT_EQ(theirs(*a)->state, State::pass) << side;
         EXPECT_EQ(a->bill.total, bare->bill.total) << side;
         EXPECT_EQ(a->model->joints.size(), bare->model->joints.size()) << side;
+        EXPECT_EQ(a->steps->size(), bare->steps->size()) << "nobody probes a tree";
+        EXPECT_EQ(a->mass, bare->mass) << side;
     }
     EXPECT_EQ(theirs(*bare), nullptr);
     // On a slope from the lowest ground below it.

@@ -163,6 +163,7 @@ Mass massOf(const Part& p, Settled& s) {
         p.role == "feed-bin" || p.role == "stump" || p.role == "tub")
         return findItem(catalog(), p.stock)->mass;                                 // empty
     if (p.role == "water-pipe" || p.role == "bank-earth" || p.fence()) return {};  // by the foot, in the bill
+    if (p.thing()) return {};                                                      // nobody weighs it
     if (p.role == "litter") return pounds(litterNamed(p.stock).dryPcf * p.volumeMm3() / std::pow(304.8, 3));
     if (p.role == "dust") return pounds(100 * p.volumeMm3() / std::pow(304.8, 3));  // dry sand, common practice
     if (p.form == Form::block && p.stock.starts_with("block-")) return findItem(catalog(), p.stock)->mass;

@@ -108,7 +108,9 @@ std::vector<Step> buildingOrder(const Model& model) {
     std::set<std::string_view> standing;
     for (std::size_t i = 0; i < model.parts.size(); ++i)
         if (const auto& p = model.parts[i]; p.existing) {
-            done[i] = true, (p.role.starts_with("leaned-") ? leaned : probe).parts.push_back(i);
+            done[i] = true;
+            if (p.thing()) continue;
+            (p.role.starts_with("leaned-") ? leaned : probe).parts.push_back(i);
             if (p.system == System::walls) standing.insert(p.side);
         }
     for (auto* first : {&leaned, &probe})
