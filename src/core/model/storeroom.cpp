@@ -38,11 +38,11 @@ static void blocksOver(Builder& b, const WallFrame& w) {
     // From where a corner's partition begins, to where it ends: at the other's cover, which goes up between them.
     const auto [start, stop] = std::minmax({w.at(w.from, 0, 0).x, w.at(w.to, 0, 0).x});
     const bool atStart = start<b.wallDeep + kSameMm, atStop = stop> b.wide - b.wallDeep - kSameMm;
-    const double first_ = atStart ? -kSameMm : start, last_ = atStop ? b.wide + kSameMm : stop;
+    const double leastX = atStart ? -kSameMm : start, mostX = atStop ? b.wide + kSameMm : stop;
     std::set<double> rafters;
     for (const auto& p : b.model.parts)
         if (p.system == System::roof && (p.role == "rafter" || p.role == "ceiling-joist"))
-            if (const auto x = p.box(); x.low.x > first_ && x.high.x < last_) rafters.insert(x.low.x);
+            if (const auto x = p.box(); x.low.x > leastX && x.high.x < mostX) rafters.insert(x.low.x);
     if (!atStop) rafters.insert(stop);
     const double faces[] = {w.at(0, 0, 0).y, w.at(0, b.wallDeep, 0).y}, foot = b.floor + w.top;
     const bool first = b.under(faces[0]) < b.under(faces[1]);
